@@ -1,0 +1,26 @@
+// The pigments of Jivet, once. `ui/tokens.css` is written from these by hand and a test holds the two together.
+
+export interface Palette {
+  ink: string
+  paper: string
+  land: string
+  water: string
+  deep: string
+  signal: string
+  pale: string
+}
+
+/** Day: ink printed on pale lichen paper. */
+export const DAY_PALETTE: Palette = {
+  ink: '#10241e', paper: '#e1eadd', land: '#f2b01e', water: '#2a7b84', deep: '#0e4a52', signal: '#c2371d', pale: '#f3f7ee',
+}
+
+/** Night: the same block, printed in pale ink on dark paper. */
+export const NIGHT_PALETTE: Palette = {
+  ink: '#e6efe1', paper: '#10201b', land: '#e0a21a', water: '#1f5f68', deep: '#0a3238', signal: '#ff8163', pale: '#1a2e27',
+}
+
+/** What lies over footage is the same by day and by night. */
+export const OVERLAY = { ink: '#10241e', pale: '#f3f7ee', land: '#f2b01e', water: '#14626c', muted: '#b9cbbf' } as const
+
+export const FONTS = { display: 'Londrina Solid', text: 'Hanken Grotesk' } as const

@@ -1,0 +1,210 @@
+// Draws a score as land seen from the side: work stands above the waterline, rest is cut under it, talk is a jetty.
+// Height is effort, texture is posture, a pennant is the side. One row; the caller chooses the stretch of time.
+import type { Posture } from '../score/postures'
+import type { Segment } from '../score/segment'
+import type { Ms } from '../units'
+import type { Palette } from './palette'
+import { FONTS } from './palette'
+import type { Surface } from './surface'
+
+export interface TerrainView {
+  width: number
+  height: number
+  /** The stretch of time shown. */
+  fromMs: Ms
+  toMs: Ms
+  palette: Palette
+  /** Id of the segment to mark, or null. */
+  selected: string | null
+  /** Labels above the land, where they fit. */
+  labels: boolean
+}
+
+export type Stretch = Pick<Segment, 'id' | 'kind' | 'side' | 'posture' | 'effort' | 'label'> & { startMs: Ms; endMs: Ms }
+
+/** A score's own times as stretches. */
+export const stretchesOf = (segments: readonly Segment[]): Stretch[] =>
+  segments.map((segment) => ({ ...segment, endMs: segment.startMs + segment.durationMs }))
+
+/** Share of the height that lies above the waterline. */
+const WATERLINE = 0.72
+/** Narrower than this on screen, a stretch loses texture and pennant and becomes plain land. */
+const DETAIL_WIDTH = 9
+
+export const waterlineOf = (view: Pick<TerrainView, 'height'>): number => Math.round(view.height * WATERLINE)
+
+export function drawTerrain(surface: Surface, stretches: readonly Stretch[], view: TerrainView): void {
+  const { width, height, palette } = view
+  const level = waterlineOf(view)
+  const scale = width / Math.max(1, view.toMs - view.fromMs)
+  surface.fillStyle = palette.water
+  surface.fillRect(0, level, width, height - level)
+  for (const stretch of stretches) {
+    if (stretch.endMs < view.fromMs || stretch.startMs > view.toMs) continue
+    const x = (stretch.startMs - view.fromMs) * scale
+    const wide = Math.max(0.5, (stretch.endMs - stretch.startMs) * scale)
+    drawStretch(surface, stretch, { x, wide, level }, view)
+    if (stretch.id === view.selected) markSelected(surface, x, wide, view)
+  }
+  surface.fillStyle = palette.ink
+  surface.fillRect(0, level - 2, width, 4)
+}
+
+/** The stretch under a point, or null. */
+export function stretchAt(stretches: readonly Stretch[], view: Pick<TerrainView, 'width' | 'fromMs' | 'toMs'>, x: number): Stretch | null {
+  const atMs = view.fromMs + (x / view.width) * (view.toMs - view.fromMs)
+  return stretches.find((one) => atMs >= one.startMs && atMs < one.endMs) ?? null
+}
+
+interface Place { x: number; wide: number; level: number }
+
+function drawStretch(surface: Surface, stretch: Stretch, place: Place, view: TerrainView): void {
+  const { palette } = view
+  switch (stretch.kind) {
+    case 'work': return drawLand(surface, stretch, place, view)
+    case 'talk': return drawJetty(surface, place, palette)
+    case 'rest': return drawDip(surface, place, 0.5 * (view.height - place.level), palette)
+    case 'break': return drawDip(surface, place, 0.85 * (view.height - place.level), palette)
+    case 'lead': return drawDip(surface, place, 0.25 * (view.height - place.level), palette)
+  }
+}
+
+function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place, view: TerrainView): void {
+  const { palette } = view
+  const headroom = view.labels ? 44 : Math.min(24, level * 0.25)
+  const tall = (level - headroom) * (0.28 + 0.144 * (stretch.effort ?? 3))
+  const top = level - tall
+  const cut = Math.min(7, wide * 0.12, tall * 0.2)
+  surface.save()
+  surface.beginPath()
+  surface.moveTo(x + 0.5, level)
+  surface.lineTo(x + 0.5, top + cut * 0.7)
+  surface.lineTo(x + cut, top)
+  surface.lineTo(x + wide - cut, top + cut * 0.3)
+  surface.lineTo(x + wide - 0.5, top + cut)
+  surface.lineTo(x + wide - 0.5, level)
+  surface.closePath()
+  surface.fillStyle = palette.land
+  surface.fill()
+  if (wide >= DETAIL_WIDTH) {
+    surface.clip()
+    drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, textureInk(palette))
+  }
+  surface.restore()
+  if (wide >= DETAIL_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
+  if (view.labels && wide > 46) drawLabel(surface, stretch.label, x, wide, top - (stretch.side ? 28 : 8), palette)
+}
+
+/** Texture is printed dark on land by day and by night: land is the lighter of the two in both. */
+const textureInk = (palette: Palette): string => (palette.paper < palette.ink ? palette.paper : palette.ink)
+
+function drawDip(surface: Surface, { x, wide, level }: Place, deep: number, palette: Palette): void {
+  surface.fillStyle = palette.deep
+  surface.beginPath()
+  surface.moveTo(x, level)
+  surface.quadraticCurveTo(x + wide * 0.18, level + deep, x + wide / 2, level + deep)
+  surface.quadraticCurveTo(x + wide * 0.82, level + deep, x + wide, level)
+  surface.closePath()
+  surface.fill()
+}
+
+/** A jetty on posts, its end frayed: nobody knows how long the talk will be. */
+function drawJetty(surface: Surface, { x, wide, level }: Place, palette: Palette): void {
+  const end = x + wide
+  surface.fillStyle = palette.ink
+  surface.beginPath()
+  surface.moveTo(x, level - 16)
+  surface.lineTo(end, level - 16)
+  for (const [back, down] of [[5, -14], [1, -12.5], [7, -10.5], [2, -9]] as const) surface.lineTo(end - Math.min(back, wide / 2), level + down)
+  surface.lineTo(x, level - 9)
+  surface.closePath()
+  surface.fill()
+  for (let post = x + 6; post < end - 8; post += 22) surface.fillRect(post, level - 10, 3, 20)
+}
+
+function drawPennant(surface: Surface, side: NonNullable<Segment['side']>, x: number, top: number, palette: Palette): void {
+  const flags = side === 'switch' || side === 'both' ? [-1, 1] : [side === 'left' ? -1 : 1]
+  surface.fillStyle = palette.ink
+  surface.fillRect(x - 1.25, top - 22, 2.5, 23)
+  for (const way of flags) {
+    surface.beginPath()
+    surface.moveTo(x, top - 22)
+    surface.lineTo(x + 13 * way, top - 16.5)
+    surface.lineTo(x, top - 11)
+    surface.closePath()
+    surface.fill()
+  }
+}
+
+function drawLabel(surface: Surface, label: string, x: number, wide: number, baseline: number, palette: Palette): void {
+  surface.fillStyle = palette.ink
+  surface.font = `400 15px "${FONTS.display}"`
+  surface.textAlign = 'center'
+  surface.textBaseline = 'alphabetic'
+  let shown = label
+  while (shown.length > 1 && surface.measureText(shown).width > wide + 8) shown = shown.slice(0, -1)
+  if (shown.length > 3) surface.fillText(shown === label ? label : `${shown.slice(0, -1)}.`, x + wide / 2, Math.max(14, baseline))
+}
+
+function markSelected(surface: Surface, x: number, wide: number, view: TerrainView): void {
+  const level = waterlineOf(view)
+  surface.strokeStyle = view.palette.signal
+  surface.lineWidth = 3
+  surface.beginPath()
+  surface.moveTo(x, level + 9)
+  surface.lineTo(x + wide, level + 9)
+  surface.stroke()
+}
+
+type Stroke = (surface: Surface, x: number, top: number, wide: number, tall: number) => void
+
+/** Each ground by the feel of it: reeds to stand in, slats to kneel on, brick for hands and feet, waves up and down, pebbles to sit on. */
+const TEXTURES: Record<Posture, Stroke> = {
+  standing(surface, x, top, wide, tall) {
+    for (let at = x + 4; at < x + wide; at += 6) line(surface, at, top + 7, at, top + tall - 5)
+  },
+  kneeling(surface, x, top, wide, tall) {
+    for (let at = x - tall; at < x + wide; at += 9) line(surface, at, top + tall, at + tall, top)
+  },
+  handsFeet(surface, x, top, wide, tall) {
+    for (let row = 0; row * 7 < tall; row++) {
+      for (let at = x - 6 + (row % 2) * 8; at < x + wide; at += 16) line(surface, at, top + 8 + row * 7, at + 9, top + 8 + row * 7)
+    }
+  },
+  faceDown(surface, x, top, wide, tall) {
+    for (let down = 6; down < tall + 8; down += 10) for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, 0.25, Math.PI - 0.25)
+  },
+  faceUp(surface, x, top, wide, tall) {
+    for (let down = 14; down < tall + 8; down += 10) for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, Math.PI + 0.25, -0.25)
+  },
+  seated(surface, x, top, wide, tall) {
+    for (let row = 0; row * 8 < tall; row++) {
+      for (let at = x + 4 + (row % 2) * 4; at < x + wide; at += 8) {
+        surface.beginPath()
+        surface.arc(at, top + 9 + row * 8, 1.7, 0, 2 * Math.PI)
+        surface.fill()
+      }
+    }
+  },
+}
+
+function drawTexture(surface: Surface, posture: Posture, x: number, top: number, wide: number, tall: number, ink: string): void {
+  surface.strokeStyle = ink
+  surface.fillStyle = ink
+  surface.lineWidth = 1.7
+  surface.lineCap = 'round'
+  TEXTURES[posture](surface, x, top, wide, tall)
+}
+
+function line(surface: Surface, x: number, y: number, toX: number, toY: number): void {
+  surface.beginPath()
+  surface.moveTo(x, y)
+  surface.lineTo(toX, toY)
+  surface.stroke()
+}
+
+function arc(surface: Surface, x: number, y: number, from: number, to: number): void {
+  surface.beginPath()
+  surface.arc(x, y, 6, from, to)
+  surface.stroke()
+}

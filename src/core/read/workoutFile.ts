@@ -1,0 +1,30 @@
+// Reads the workout file (`*.jivet.json`): JSON with a version, guarded by the score's schema.
+import { z } from 'zod'
+import { Problem } from '../problem'
+import { scoreSchema, type Score } from '../score/score'
+
+export const workoutFileSchema = z.object({
+  format: z.literal('jivet-workout'),
+  version: z.literal(1),
+  score: scoreSchema,
+})
+
+/** @throws Problem `bad-json`, or `bad-document` with the first wrong field as its place. */
+export function readWorkoutFile(text: string): Score {
+  let data: unknown
+  try {
+    data = JSON.parse(text)
+  } catch (error) {
+    throw new Problem('bad-json', `This is not JSON: ${(error as Error).message}.`)
+  }
+  const read = workoutFileSchema.safeParse(data)
+  if (read.success) return read.data.score
+  throw issueToProblem(read.error, 'workout file')
+}
+
+/** The first complaint of a schema as a problem: the field is the place. */
+export function issueToProblem(error: z.ZodError, what: string): Problem {
+  const issue = error.issues[0]
+  const field = issue?.path.join('.') || 'the top'
+  return new Problem('bad-document', `This ${what} is not right at ${field}: ${issue?.message ?? 'unknown reason'}.`, field)
+}

@@ -1,0 +1,34 @@
+// Chapter lines for a description: a time and a name per line, the first at 0:00, none closer than ten seconds.
+import type { LaidSegment } from '../cut/lane'
+import { formatClock } from '../time/clock'
+import type { Ms } from '../units'
+import { roundOf } from './wording'
+
+/** Video hosts commonly ignore a list whose chapters are shorter than this. */
+const SHORTEST: Ms = 10_000
+
+interface Chapter { atMs: Ms; title: string }
+
+/** One line per section and round, in the published video's time. Each line ends with a line break. */
+export function writeChapters(lane: readonly LaidSegment[]): string {
+  const kept: Chapter[] = []
+  for (const chapter of changesOfTitle(lane)) {
+    const last = kept.at(-1)
+    if (!last) kept.push(...(chapter.atMs < SHORTEST ? [{ ...chapter, atMs: 0 }] : [{ atMs: 0, title: 'Start' }, chapter]))
+    else if (chapter.atMs - last.atMs >= SHORTEST) kept.push(chapter)
+    else last.title += ` / ${chapter.title}`
+  }
+  return kept.map(({ atMs, title }) => `${formatClock(atMs)} ${title.replace(/\s+/g, ' ')}\n`).join('')
+}
+
+function changesOfTitle(lane: readonly LaidSegment[]): Chapter[] {
+  const changes: Chapter[] = []
+  let open: string | null = null
+  for (const { segment, startMs } of lane) {
+    if (segment.kind === 'rest' || segment.kind === 'lead' || (segment.kind === 'break' && segment.round !== null)) continue
+    const title = [segment.section, roundOf(segment)].filter(Boolean).join(', ') || 'Workout'
+    if (title !== open) changes.push({ atMs: startMs, title })
+    open = title
+  }
+  return changes
+}

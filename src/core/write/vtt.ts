@@ -1,0 +1,31 @@
+// WebVTT captions of the cues: each interval named while it runs, with its side and length.
+import type { LaidSegment } from '../cut/lane'
+import type { Ms } from '../units'
+import { nameOf, roundOf } from './wording'
+
+/** @param lane in the published video's own time. Intervals shorter than a tenth of a second and talk are left out. */
+export function writeVtt(lane: readonly LaidSegment[]): string {
+  const blocks = lane.flatMap((laid, index) => {
+    const { segment, startMs, endMs } = laid
+    if (segment.kind === 'talk' || endMs - startMs < 100) return []
+    return [`${segment.row}\n${stamp(startMs)} --> ${stamp(endMs)}\n${escapeText(lines(laid, lane[index + 1]).join('\n'))}`]
+  })
+  return ['WEBVTT', ...blocks].join('\n\n') + '\n'
+}
+
+function lines({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined): string[] {
+  const seconds = Math.round((endMs - startMs) / 1000)
+  const first = `${nameOf(segment)} (${seconds} ${seconds === 1 ? 'second' : 'seconds'})`
+  const coming = next && next.segment.kind === 'work' ? `Next: ${nameOf(next.segment)}` : ''
+  return [first, segment.kind === 'work' ? roundOf(segment) : coming].filter(Boolean)
+}
+
+function stamp(ms: Ms): string {
+  const pad = (value: number, width = 2): string => String(value).padStart(width, '0')
+  return `${pad(Math.floor(ms / 3_600_000))}:${pad(Math.floor(ms / 60_000) % 60)}:${pad(Math.floor(ms / 1000) % 60)}.${pad(ms % 1000, 3)}`
+}
+
+/** The three characters that WebVTT cue text reserves, and the blank line that would end a cue. */
+function escapeText(text: string): string {
+  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/\n{2,}/g, '\n')
+}
