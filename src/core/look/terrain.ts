@@ -88,15 +88,12 @@ function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place,
   surface.fill()
   if (wide >= DETAIL_WIDTH) {
     surface.clip()
-    drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, textureInk(palette))
+    drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, palette.print)
   }
   surface.restore()
   if (wide >= DETAIL_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
   if (view.labels && wide > 46) drawLabel(surface, stretch.label, x, wide, top - (stretch.side ? 28 : 8), palette)
 }
-
-/** Texture is printed dark on land by day and by night: land is the lighter of the two in both. */
-const textureInk = (palette: Palette): string => (palette.paper < palette.ink ? palette.paper : palette.ink)
 
 function drawDip(surface: Surface, { x, wide, level }: Place, deep: number, palette: Palette): void {
   surface.fillStyle = palette.deep

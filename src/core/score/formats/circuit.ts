@@ -30,8 +30,8 @@ const schema = z.object({
   restMs: ms,
   roundBreakMs: ms,
   /**
-   * `kept`: every work has its rest. `dropped`: the very last rest of the section is left out.
-   * `replaced`: wherever a break follows, it stands in for the rest before it.
+   * `kept`: every work has its rest. `replaced`: wherever a break follows, it stands in for the rest before it.
+   * `dropped`: the same, and the section ends with its last work whatever follows.
    */
   lastRest: z.enum(LAST_RESTS),
   stations: z.array(stationSchema).max(500),
@@ -94,7 +94,7 @@ function restStays(section: Circuit, around: Neighbours, round: number, index: n
   const lastRound = round === section.rounds
   switch (section.lastRest) {
     case 'kept': return true
-    case 'dropped': return !lastRound
+    case 'dropped': return !lastRound && section.roundBreakMs === 0
     case 'replaced': return lastRound ? !around.breakFollows : section.roundBreakMs === 0
   }
 }

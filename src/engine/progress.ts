@@ -1,0 +1,10 @@
+// Reads ffmpeg's `-progress` output as a share of the whole.
+import type { Ms } from '../core/units'
+
+export function progressReader(durationMs: Ms, onProgress?: (share: number) => void): (chunk: Buffer) => void {
+  return (chunk) => {
+    const times = [...chunk.toString().matchAll(/out_time_us=(\d+)/g)]
+    const last = times.at(-1)?.[1]
+    if (last) onProgress?.(Math.min(1, Number(last) / 1000 / Math.max(1, durationMs)))
+  }
+}
