@@ -6,7 +6,7 @@ import { Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { cuesFor } from '../core/cue/cues'
 import type { LaidSegment } from '../core/cut/lane'
-import { overlayStrip } from '../core/look/drawOverlay'
+import { overlayLayers, type Layer } from '../core/look/drawOverlay'
 import { overlayChanges } from '../core/look/overlay'
 import { cueTrack } from '../core/sound/track'
 import type { Hertz, Ms } from '../core/units'
@@ -36,40 +36,63 @@ export interface RenderJob {
  */
 export async function renderVideo(job: RenderJob): Promise<void> {
   const { facts } = job
+  const halt = new AbortController()
+  const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
   try {
-    const list = await drawStrip(overlayChanges(job.lane), facts, facts.durationMs, folder, job.signal)
-    const soundRate: Hertz = facts.audioRate === 44_100 ? 44_100 : 48_000
+    const changes = overlayChanges(job.lane)
+    const layers = overlayLayers(facts)
+    const lists = await Promise.all(layers.map((layer, number) => drawStrip(`layer${number}`, layer, changes, facts, facts.durationMs, folder, signal)))
+    const picture = join(folder, 'picture.mp4'), sound = join(folder, 'sound.mp4')
+    // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
+    await Promise.all([
+      runTool('ffmpeg', [
+        '-v', 'error', '-nostdin', '-y', '-i', `file:${job.footage}`,
+        ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
+        '-filter_complex', pictureFilter(facts, layers), '-map', '[picture]', ...ENCODER, '-fps_mode', 'passthrough',
+        '-f', 'mp4', '-progress', 'pipe:1', picture,
+      ], { signal, onOutput: progressReader(facts.durationMs, job.onProgress) }),
+      renderSound(job, sound, signal),
+    ])
     await runTool('ffmpeg', [
-      '-v', 'error', '-nostdin', '-y', '-i', `file:${job.footage}`,
-      '-f', 'concat', '-safe', '0', '-i', list,
-      '-f', 'f32le', '-ar', String(soundRate), '-ac', '1', '-i', 'pipe:3',
-      '-filter_complex', `${pictureFilter(facts)};${soundFilter(facts, soundRate)}`,
-      '-map', '[picture]', '-map', '[sound]', ...ENCODER, '-fps_mode', 'passthrough', ...SOUND_ENCODER,
-      '-movflags', '+faststart', '-f', 'mp4', '-progress', 'pipe:1', `file:${job.out}`,
-    ], {
-      signal: job.signal, extraPipes: 1,
-      feed: (child) => feedTrack(child.stdio[3] as Writable, job.lane, facts.durationMs, soundRate),
-      onOutput: progressReader(facts.durationMs, job.onProgress),
-    })
+      '-v', 'error', '-nostdin', '-y', '-i', picture, '-i', sound, '-map', '0:v', '-map', '1:a', '-c', 'copy', '-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`,
+    ], { signal })
+  } catch (error) {
+    halt.abort()
+    throw error
   } finally {
     await rm(folder, { recursive: true, force: true })
   }
 }
 
-function pictureFilter(facts: FootageFacts): string {
-  const strip = overlayStrip(facts)
-  const base = `[0:V:0]setpts=PTS-STARTPTS,scale=${facts.width}:${facts.height},setsar=1,format=yuv420p[base]`
-  return `${base};[1:v:0]format=yuva420p[strip];[base][strip]overlay=x=${strip.x}:y=${strip.y}:eof_action=repeat:format=yuv420[picture]`
+async function renderSound({ footage, facts, lane }: RenderJob, out: string, signal: AbortSignal): Promise<void> {
+  const soundRate: Hertz = facts.audioRate === 44_100 ? 44_100 : 48_000
+  const spoken = facts.audioCodec === null ? [] : ['-vn', '-i', `file:${footage}`]
+  await runTool('ffmpeg', [
+    '-v', 'error', '-nostdin', '-y', '-f', 'f32le', '-ar', String(soundRate), '-ac', '1', '-i', 'pipe:3', ...spoken,
+    '-filter_complex', soundFilter(facts, soundRate), '-map', '[sound]', ...SOUND_ENCODER, '-f', 'mp4', out,
+  ], {
+    signal, extraPipes: 1, feed: (child) => feedTrack(child.stdio[3] as Writable, lane, facts.durationMs, soundRate),
+  })
 }
 
-/** The cue track is the first input of the mix and exactly as long as the picture, so the sound is too. */
+/** The footage is input 0, the layers follow from input 1 on. */
+function pictureFilter(facts: FootageFacts, layers: readonly Layer[]): string {
+  const base = `[0:V:0]setpts=PTS-STARTPTS,scale=${facts.width}:${facts.height},setsar=1,format=yuv420p[under0]`
+  const laid = layers.map(({ x, y }, number) => {
+    const over = number === layers.length - 1 ? 'picture' : `under${number + 1}`
+    return `[${number + 1}:v:0]format=yuva420p[layer${number}];[under${number}][layer${number}]overlay=x=${x}:y=${y}:eof_action=repeat:format=yuv420[${over}]`
+  })
+  return [base, ...laid].join(';')
+}
+
+/** The cue track is input 0 and exactly as long as the picture, so the mix is too; the footage is input 1. */
 function soundFilter(facts: FootageFacts, soundRate: Hertz): string {
   const layout = facts.audioChannels === 1 ? 'mono' : 'stereo'
   const shape = `aformat=sample_fmts=fltp:sample_rates=${soundRate}:channel_layouts=${layout}`
-  const cues = `[2:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape}`
+  const cues = `[0:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape}`
   if (facts.audioCodec === null) return `${cues}[sound]`
-  return `${cues}[cues];[0:a:0]aresample=async=1:first_pts=0,${shape}[spoken];`
+  return `${cues}[cues];[1:a:0]aresample=async=1:first_pts=0,${shape}[spoken];`
     + `[cues][spoken]amix=inputs=2:duration=first:dropout_transition=0:normalize=0,alimiter=limit=0.95:level=0:attack=1:release=60:latency=1[sound]`
 }
 

@@ -47,8 +47,8 @@ export interface ClockFit {
 const MOST_DRIFT = 0.05
 
 /**
- * Least squares through stitches. Stretches divided by talk get an offset each, as talk has no planned
- * length, and share one rate. With one stitch the rate is 1; with none the offset is 0.
+ * Least squares through stitches. Stretches divided by talk (which has no planned length) or by a restarted timer get
+ * an offset each, and share one rate. With one stitch the rate is 1; with none the offset is 0.
  * @returns the offset of the first stretch that has a stitch, and the shared drift.
  */
 export function fitClock(boundaries: readonly Boundary[], stitches: readonly StitchPoint[]): ClockFit {
@@ -79,10 +79,19 @@ function stitchedStretches(boundaries: readonly Boundary[], stitches: readonly S
     if (boundary.afterTalk) open = []
     const footageMs = at.get(`${boundary.segmentId} ${boundary.edge}`)
     if (footageMs === undefined) continue
+    const tie = { plannedMs: boundary.plannedMs, footageMs }
+    if (open.length && stitches.length > 2 && wasRestarted(open.at(-1), tie)) open = []
     if (!open.length) stretches.push(open)
-    open.push({ plannedMs: boundary.plannedMs, footageMs })
+    open.push(tie)
   }
   return stretches
+}
+
+/** More than any clock drifts between two stitches: somebody stopped or restarted the timer. Two stitches alone are taken at their word. */
+function wasRestarted(before: Tie | undefined, after: Tie): boolean {
+  if (!before) return false
+  const plannedMs = after.plannedMs - before.plannedMs
+  return Math.abs(after.footageMs - before.footageMs - plannedMs) > Math.max(250, plannedMs * 0.004)
 }
 
 const mean = (values: number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length

@@ -149,15 +149,19 @@ export class ToneListener {
 }
 
 function findPeaks(power: Float64Array): Peak[] {
-  const peaks: Peak[] = []
+  const tops: number[] = []
   for (let bin = LOWEST_BIN; bin <= HIGHEST_BIN; bin++) {
     const here = power[bin] ?? 0
-    if (here < FLOOR || here < (power[bin - 1] ?? 0) || here <= (power[bin + 1] ?? 0)) continue
+    if (here >= FLOOR && here >= (power[bin - 1] ?? 0) && here > (power[bin + 1] ?? 0)) tops.push(bin)
+  }
+  // Neighbourhoods are costly to judge, so only the strongest few are.
+  tops.sort((one, other) => (power[other] ?? 0) - (power[one] ?? 0))
+  return tops.slice(0, PEAKS_PER_FRAME).flatMap((bin) => {
+    const here = power[bin] ?? 0
     const around = median(Array.from(power.subarray(Math.max(1, bin - 14), bin + 15)))
     const prominence = here / (around + 1e-9)
-    if (prominence >= PROMINENCE) peaks.push({ bin: bin + vertex(power, bin), power: here, prominence })
-  }
-  return peaks.sort((one, other) => other.power - one.power).slice(0, PEAKS_PER_FRAME)
+    return prominence >= PROMINENCE ? [{ bin: bin + vertex(power, bin), power: here, prominence }] : []
+  })
 }
 
 /** Where between the bins the peak lies: a parabola through the logarithms of three bins. */

@@ -6,10 +6,25 @@ import type { Surface } from './surface'
 
 export interface Frame { width: number; height: number }
 
-/** Where the overlay may draw, in pixels of the frame: the strip along its foot. */
-export function overlayStrip({ width, height }: Frame): { x: number; y: number; width: number; height: number } {
-  const tall = 2 * Math.ceil((BLOCK_HEIGHT * unitOf({ width, height })) / 2)
-  return { x: 0, y: height - Math.min(height, tall), width, height: Math.min(height, tall) }
+/** A part of the overlay that changes on its own: the plate once an interval, the block once a second. */
+export interface Layer {
+  /** Where it stands in the frame, in whole even pixels. */
+  x: number; y: number; width: number; height: number
+  /** Equal keys are the same picture. */
+  keyOf: (state: OverlayState) => string
+  draw: (surface: Surface, state: OverlayState, frame: Frame) => void
+}
+
+/** The layers from the lowest up, for drawing them apart; together they are what `drawOverlay` draws. */
+export function overlayLayers(frame: Frame): Layer[] {
+  const even = (value: number): number => 2 * Math.ceil(value / 2)
+  const unit = unitOf(frame)
+  const foot = (width: number, height: number): Pick<Layer, 'x' | 'y' | 'width' | 'height'> =>
+    ({ x: 0, y: frame.height - Math.min(frame.height, even(height)), width: Math.min(frame.width, even(width)), height: Math.min(frame.height, even(height)) })
+  return [
+    { ...foot(frame.width, PLATE_HEIGHT * unit), keyOf: ({ count: _count, staff: _staff, ...plate }) => JSON.stringify(plate), draw: inUnits((surface, state, width) => drawPlate(surface, state, width)) },
+    { ...foot(BLOCK_WIDTH * unit, BLOCK_HEIGHT * unit), keyOf: ({ ground, count, staff }) => JSON.stringify([ground, count, staff]), draw: inUnits(drawBlock) },
+  ]
 }
 
 // All lengths in hundredths of the picture's shorter side, so that an upright phone gets the same sizes.
@@ -29,14 +44,19 @@ const GROUNDS: Record<OverlayState['ground'], { block: string; digits: string }>
 
 /** Draws one state into a frame whose origin is the picture's top left corner. Clears nothing. */
 export function drawOverlay(surface: Surface, state: OverlayState, frame: Frame): void {
-  const unit = unitOf(frame)
-  surface.save()
-  surface.translate(0, frame.height)
-  surface.scale(unit, unit)
-  const width = frame.width / unit
-  drawPlate(surface, state, width)
-  drawBlock(surface, state)
-  surface.restore()
+  for (const layer of overlayLayers(frame)) layer.draw(surface, state, frame)
+}
+
+/** Moves the origin to the foot of the frame and the unit to a hundredth of its shorter side. */
+function inUnits(draw: (surface: Surface, state: OverlayState, width: number) => void): Layer['draw'] {
+  return (surface, state, frame) => {
+    const unit = unitOf(frame)
+    surface.save()
+    surface.translate(0, frame.height)
+    surface.scale(unit, unit)
+    draw(surface, state, frame.width / unit)
+    surface.restore()
+  }
 }
 
 function drawPlate(surface: Surface, state: OverlayState, width: number): void {
@@ -68,9 +88,9 @@ function drawBlock(surface: Surface, state: OverlayState): void {
   const text = state.count < 600 ? String(state.count) : `${Math.ceil(state.count / 60)}m`
   surface.textAlign = 'center'
   surface.textBaseline = 'alphabetic'
-  const size = text.length < 3 ? 21 : 14.5
+  const size = text.length < 3 ? 19.8 : 14
   surface.font = `400 ${size}px "${FONTS.display}"`
-  const middle = STAFF_WIDTH + (BLOCK_WIDTH - STAFF_WIDTH) / 2
+  const middle = STAFF_WIDTH + 0.7 + (BLOCK_WIDTH - STAFF_WIDTH) / 2
   surface.fillText(text, middle, -BLOCK_HEIGHT / 2 + size * 0.355)
   drawStaff(surface, state.staff, digits)
 }

@@ -36,7 +36,10 @@ export function overlayChanges(lane: readonly LaidSegment[]): OverlayChange[] {
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
     if (laid.segment.kind === 'talk') changes.push({ fromMs: laid.startMs, state: null })
-    else for (const fromMs of instantsIn(laid)) changes.push({ fromMs, state: stateAt(laid, lane[index + 1], fromMs) })
+    else {
+      const next = comingUp(lane, index)
+      for (const fromMs of instantsIn(laid)) changes.push({ fromMs, state: stateAt(laid, next, fromMs) })
+    }
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
   return changes.filter((change, index) => index === 0 || keyOf(change.state) !== keyOf(changes[index - 1]?.state ?? null))
@@ -74,7 +77,7 @@ function stateAt({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | u
     label: segment.label || KIND_NAMES[segment.kind],
     side: sideAt(segment.side, atMs < middleOf(startMs, endMs)),
     counters: countersOf(segment),
-    next: next && next.endMs > next.startMs ? nextLine(next) : '',
+    next: next ? `Next: ${nameOf(next.segment)}` : '',
   }
 }
 
@@ -89,6 +92,12 @@ function countersOf(segment: LaidSegment['segment']): string {
   return [roundOf(segment), station].filter(Boolean).join('  /  ')
 }
 
-function nextLine({ segment }: LaidSegment): string {
-  return segment.kind === 'talk' ? '' : `Next: ${nameOf(segment)}`
+/** The next move, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes first. */
+function comingUp(lane: readonly LaidSegment[], index: number): LaidSegment | undefined {
+  for (let ahead = index + 1; ahead < lane.length; ahead++) {
+    const laid = lane[ahead]
+    if (!laid || laid.segment.kind === 'talk') return undefined
+    if (laid.segment.kind === 'work' && laid.endMs > laid.startMs) return laid
+  }
+  return undefined
 }

@@ -1,0 +1,53 @@
+// `jivet COMMAND ...`: parses the call, runs one command, maps what went wrong to an exit code.
+import { parseArgs } from 'node:util'
+import { Problem } from '../src/core/problem'
+import { COMMANDS, UsageError } from './commands'
+
+const USAGE = `usage:
+  jivet expand PLAN [--json | --csv]
+  jivet cues   PLAN [--json]
+  jivet hear   FOOTAGE [--json]
+  jivet sync   PLAN FOOTAGE [--json]
+  jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
+  jivet track  PLAN --out OUT.wav
+  jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
+PLAN is a workout file (*.jivet.json) or an interval table (*.csv). Add --debug for a stack trace.
+`
+
+async function main(argv: string[]): Promise<number> {
+  try {
+    const { values, positionals } = parseArgs({
+      args: argv, allowPositionals: true,
+      options: {
+        json: { type: 'boolean' }, csv: { type: 'boolean' }, debug: { type: 'boolean' }, help: { type: 'boolean', short: 'h' },
+        out: { type: 'string' }, sync: { type: 'string' }, as: { type: 'string' }, fit: { type: 'string' },
+      },
+    })
+    if (values.help) {
+      process.stdout.write(USAGE)
+      return 0
+    }
+    const [name = '', ...files] = positionals
+    const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name as keyof typeof COMMANDS] : undefined
+    if (!command) throw new UsageError(name ? `there is no command "${name}"` : 'no command given')
+    await command(files, values)
+    return 0
+  } catch (error) {
+    return report(error, argv.includes('--debug'))
+  }
+}
+
+function report(error: unknown, debug: boolean): number {
+  if (debug && error instanceof Error) process.stderr.write(`${error.stack}\n`)
+  const misused = error instanceof UsageError || (error instanceof TypeError && (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS'))
+  if (misused) {
+    process.stderr.write(`jivet: ${(error as Error).message}\n${USAGE}`)
+    return 2
+  }
+  const message = error instanceof Error ? error.message : String(error)
+  process.stderr.write(`jivet: ${message.split('\n')[0]}\n`)
+  return error instanceof Problem && error.code === 'tool-missing' ? 3 : 1
+}
+
+process.stdout.on('error', (error: NodeJS.ErrnoException) => { if (error.code === 'EPIPE') process.exit(0) })
+process.exitCode = await main(process.argv.slice(2))
