@@ -1,0 +1,11 @@
+import { Problem } from '@/core/problem'
+import { findFootage } from '@/server/footage'
+import { idFrom, route } from '@/server/http'
+import { serveFile } from '@/server/serveFile'
+import { storedPath } from '@/server/store'
+
+export const GET = route<{ id: string }>(async (request, { id }) => {
+  const { peaksHash } = await findFootage(idFrom(id))
+  if (!peaksHash) throw new Problem('not-found', 'This footage has no sound, or is not ready yet.')
+  return serveFile(request, storedPath(peaksHash), { type: 'application/octet-stream' })
+})

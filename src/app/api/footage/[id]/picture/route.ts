@@ -1,0 +1,13 @@
+import { Problem } from '@/core/problem'
+import { findFootage } from '@/server/footage'
+import { idFrom, route } from '@/server/http'
+import { serveFile } from '@/server/serveFile'
+import { storedPath } from '@/server/store'
+
+/** What the browser plays: the proxy where there is one, else the footage itself. */
+export const GET = route<{ id: string }>(async (request, { id }) => {
+  const { hash, proxyHash, facts } = await findFootage(idFrom(id))
+  const played = proxyHash ?? hash
+  if (!played || !facts) throw new Problem('not-found', 'The footage is not ready yet.')
+  return serveFile(request, storedPath(played), { type: !proxyHash && /^vp|^av1/.test(facts.videoCodec) ? 'video/webm' : 'video/mp4' })
+})

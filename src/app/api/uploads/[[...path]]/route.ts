@@ -1,0 +1,8 @@
+import { route } from '@/server/http'
+import { uploadServer } from '@/server/uploads'
+
+export const dynamic = 'force-dynamic'
+
+const handle = route((request) => uploadServer().handleWeb(request))
+
+export { handle as DELETE, handle as GET, handle as HEAD, handle as OPTIONS, handle as PATCH, handle as POST }

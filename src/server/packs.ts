@@ -1,0 +1,47 @@
+// Packs: what was rendered, ready to download.
+import { Problem } from '../core/problem'
+import { sql } from './db'
+
+export interface Pack {
+  id: string
+  workoutId: string
+  jobId: string
+  title: string
+  videoHash: string
+  videoBytes: number
+  captions: string
+  chapters: string
+  createdAt: Date
+}
+
+interface Row { id: string; workout_id: string; job_id: string; title: string; video_hash: string; video_bytes: string; captions: string; chapters: string; created_at: Date }
+
+const fromRow = (row: Row): Pack => ({
+  id: row.id, workoutId: row.workout_id, jobId: row.job_id, title: row.title, videoHash: row.video_hash, videoBytes: Number(row.video_bytes),
+  captions: row.captions, chapters: row.chapters, createdAt: row.created_at,
+})
+
+export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>): Promise<void> {
+  await sql()`insert into packs ${sql()({
+    workout_id: pack.workoutId, job_id: pack.jobId, title: pack.title, video_hash: pack.videoHash, video_bytes: pack.videoBytes,
+    captions: pack.captions, chapters: pack.chapters,
+  })}`
+}
+
+export async function newestPack(workoutId: string): Promise<Pack | null> {
+  const [row] = await sql()<Row[]>`select * from packs where workout_id = ${workoutId} order by created_at desc limit 1`
+  return row ? fromRow(row) : null
+}
+
+/** @throws Problem `not-found`. */
+export async function findPack(id: string): Promise<Pack> {
+  const [row] = await sql()<Row[]>`select * from packs where id = ${id}`
+  if (!row) throw new Problem('not-found', 'There is no such video.')
+  return fromRow(row)
+}
+
+/** A download's name from a title: letters, digits and hyphens, so that any file system takes it. */
+export function downloadName(title: string, ending: string): string {
+  const stem = title.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 80)
+  return `${stem || 'workout'}${ending}`
+}

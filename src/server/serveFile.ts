@@ -1,0 +1,28 @@
+// Serves a stored file with byte ranges, which a browser needs to seek in a video.
+import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
+import { Readable } from 'node:stream'
+import parseRange from 'range-parser'
+import { Problem } from '../core/problem'
+
+export interface Serving {
+  type: string
+  /** Offers the file as a download under this name. */
+  download?: string
+}
+
+/** @throws Problem `not-found` when the file is gone. */
+export async function serveFile(request: Request, path: string, { type, download }: Serving): Promise<Response> {
+  const { size } = await stat(path).catch(() => { throw new Problem('not-found', 'The file is no longer there.') })
+  const headers = new Headers({ 'content-type': type, 'accept-ranges': 'bytes', 'cache-control': 'private, max-age=3600', 'x-content-type-options': 'nosniff' })
+  if (download) headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(download)}`)
+  const asked = request.headers.get('range')
+  const ranges = asked ? parseRange(size, asked) : null
+  if (ranges === -1) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${size}` } })
+  const range = Array.isArray(ranges) && ranges.type === 'bytes' && ranges.length === 1 ? ranges[0] : undefined
+  const { start, end } = range ?? { start: 0, end: size - 1 }
+  headers.set('content-length', String(end - start + 1))
+  if (range) headers.set('content-range', `bytes ${start}-${end}/${size}`)
+  const body = Readable.toWeb(createReadStream(path, { start, end })) as ReadableStream<Uint8Array>
+  return new Response(body, { status: range ? 206 : 200, headers })
+}

@@ -1,0 +1,48 @@
+// Footage uploads by the tus protocol: streamed to disk, resumed after a break, recorded when complete.
+import { mkdirSync } from 'node:fs'
+import { FileStore } from '@tus/file-store'
+import { Server } from '@tus/server'
+import { Problem } from '../core/problem'
+import { addFootage, shownName } from './footage'
+import { idFrom } from './http'
+import { createJob } from './jobs'
+import { deliver } from './queue'
+import { uploadsFolder } from './store'
+import { findWorkout } from './workouts'
+
+const kept = globalThis as typeof globalThis & { jivetTus?: Server }
+
+/** The most that one file may hold: half a terabyte, a day of high-quality footage. */
+const MOST_BYTES = 512 * 1024 ** 3
+
+export function uploadServer(): Server {
+  kept.jivetTus ??= make()
+  return kept.jivetTus
+}
+
+function make(): Server {
+  mkdirSync(uploadsFolder(), { recursive: true })
+  return new Server({
+    path: '/api/uploads',
+    datastore: new FileStore({ directory: uploadsFolder() }),
+    maxSize: MOST_BYTES,
+    relativeLocation: true,
+    async onUploadCreate(_request, upload) {
+      await findWorkout(idFrom(upload.metadata?.workoutId ?? '')).catch(asTusError)
+      return {}
+    },
+    async onUploadFinish(_request, upload) {
+      const workoutId = idFrom(upload.metadata?.workoutId ?? '')
+      const footageId = await addFootage(workoutId, shownName(upload.metadata?.filename ?? ''), upload.size ?? 0, upload.id)
+      await deliver(await createJob('prepare', workoutId, footageId))
+      return {}
+    },
+    onResponseError: (_request, error) => ((error as NodeJS.ErrnoException).code === 'ENOSPC'
+      ? { status_code: 507, body: 'The disk is full. Free some space, then try again.' } : undefined),
+  })
+}
+
+function asTusError(error: unknown): never {
+  if (error instanceof Problem) throw { status_code: 404, body: error.message }
+  throw error
+}
