@@ -134,7 +134,7 @@ export async function startDatabase(home) {
 
 /** Films the demo with the simulated camera, unless the film of these very sources is there. @returns the footage file. */
 export function ensureDemoFilm(home) {
-  const stamp = sourceStamp('demo', 'src/core').slice(0, 16)
+  const stamp = sourceStamp('demo', 'src/core/expand', 'src/core/score').slice(0, 16)
   const folder = join(home, 'demo', stamp)
   const film = join(folder, 'deck-hours.mp4')
   if (!existsSync(join(folder, 'deck-hours-gap.truth.json')) || !existsSync(film)) {

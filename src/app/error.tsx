@@ -1,0 +1,8 @@
+'use client'
+import type { ReactNode } from 'react'
+import { Trouble } from '@/ui/parts/Trouble'
+import { texts } from '@/ui/texts'
+
+export default function ErrorPage({ reset }: { reset: () => void }): ReactNode {
+  return <Trouble heading={texts.trouble.heading} retry={reset} />
+}

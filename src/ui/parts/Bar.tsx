@@ -1,0 +1,56 @@
+// The bar at the head of every page: the brand, the workout, and the way from score to ship with what is done of it.
+'use client'
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { Moon, Sun } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { texts } from '../texts'
+import { KeySheet, type KeyPage } from './KeySheet'
+import { useTheme } from './useTheme'
+
+const STEPS = ['score', 'sync', 'watch', 'ship'] as const
+export type Step = (typeof STEPS)[number]
+
+export function Bar({ workout }: { workout?: { id: string; title: string; done: Partial<Record<Step, boolean>> } }): ReactNode {
+  const path = usePathname()
+  const { theme, change } = useTheme()
+  const here = STEPS.find((step) => path.endsWith(`/${step}`))
+  return (
+    <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar">
+      <Link href="/" className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land"><Mark />{texts.brand}</Link>
+      {workout && <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg"><span className="truncate" title={workout.title}>{workout.title || texts.score.untitled}</span></span>}
+      <nav className="ml-auto flex shrink-0 items-stretch pl-6">
+        {workout && STEPS.map((step) => (
+          <Link key={step} href={`/w/${workout.id}/${step}`} aria-current={step === here ? 'page' : undefined}
+            className={`flex items-center gap-2 px-5 font-display text-2xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}>
+            {texts.way[step]}{workout.done[step] && <Moored />}
+          </Link>
+        ))}
+        <KeySheet page={here as KeyPage | undefined} />
+        <button type="button" onClick={change} aria-label={texts.theme[theme]} title={texts.theme[theme]} className="grid w-14 place-items-center hover:bg-on-bar/15">
+          {theme === 'day' ? <Moon size={20} /> : <Sun size={20} />}
+        </button>
+      </nav>
+    </header>
+  )
+}
+
+/** Two blocks of land over a waterline: the brand's mark. */
+function Mark(): ReactNode {
+  return (
+    <svg width="30" height="30" viewBox="0 0 30 30" aria-hidden="true">
+      <path d="M3 20V9l2-2 6 1 1 1.500V20zM17 20V4l4-1 5 1.500 1 1.500V20z" fill="var(--land)" />
+      <path d="M0 20h30v2.500H0z" fill="currentColor" />
+      <path d="M12 22.500q1 5 2.500 5t2.500-5z" fill="#5fb0ba" />
+    </svg>
+  )
+}
+
+/** A mooring post with a rope round it: this step is done. */
+function Moored(): ReactNode {
+  return (
+    <svg width="14" height="18" viewBox="0 0 14 18" role="img" aria-label="done">
+      <path d="M4 1h6v16H4z" fill="currentColor" /><path d="M1 7.500h12M1 11h12" stroke="#5fb0ba" strokeWidth="2.200" strokeLinecap="round" />
+    </svg>
+  )
+}

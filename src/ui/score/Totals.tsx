@@ -1,0 +1,60 @@
+// Totals and promise, always in sight while the score is edited.
+'use client'
+import { useEffect, useState, type ReactNode } from 'react'
+import type { Expansion } from '@/core/score/segment'
+import { formatClock, formatLength } from '@/core/time/clock'
+import type { Ms } from '@/core/units'
+import { OptionalLengthField } from '../parts/fields'
+import { texts } from '../texts'
+
+const words = texts.score
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansion; promiseMs: Ms | null; onPromise: (ms: Ms | null) => void }): ReactNode {
+  const { totalMs, workMs, restMs, estimated } = expansion
+  return (
+    <dl className="flex flex-wrap items-end gap-x-9 gap-y-2 px-6 pb-4" data-testid="totals">
+      <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
+      <Figure label={words.work} value={formatClock(workMs)} />
+      <Figure label={words.rest} value={formatClock(restMs)} />
+      <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
+      <EndTime totalMs={totalMs} />
+      <div className="ml-auto flex items-end gap-3">
+        <OptionalLengthField label={words.promise} showLabel value={promiseMs} placeholder="none" onChange={onPromise} className="!w-24" />
+        <span className="pb-2">{promiseMs === null ? <span className="text-quiet">{words.promiseNone}</span> : <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />}</span>
+      </div>
+    </dl>
+  )
+}
+
+function Figure({ label, value, large = false }: { label: string; value: string; large?: boolean }): ReactNode {
+  return <div className="flex flex-col-reverse"><dt className="text-[13px] text-quiet">{label}</dt><dd className={`font-display tabular-nums ${large ? 'text-5xl leading-none' : 'text-3xl leading-none'}`}>{value}</dd></div>
+}
+
+/** Kept within 5 % or a minute, whichever is larger, as viewers read a round number. */
+function PromiseKept({ promiseMs, totalMs }: { promiseMs: Ms; totalMs: Ms }): ReactNode {
+  const off = totalMs - promiseMs
+  if (Math.abs(off) <= Math.max(60_000, promiseMs * 0.05)) return <span>{words.kept}</span>
+  const by = formatLength(Math.round(Math.abs(off) / 1000) * 1000)
+  return <span className="font-bold text-signal">{off > 0 ? words.over(by) : words.under(by)}</span>
+}
+
+/** The clock is read after the page has arrived: the server's minute need not be the reader's. */
+function EndTime({ totalMs }: { totalMs: Ms }): ReactNode {
+  const [now, setNow] = useState<number | null>(null)
+  useEffect(() => {
+    const tick = (): void => setNow(Date.now())
+    tick()
+    const timer = setInterval(tick, 20_000)
+    return () => clearInterval(timer)
+  }, [])
+  return <Figure label={words.ends} value={now === null ? '--:--' : clock.format(now + totalMs)} />
+}
+
+/** "2 : 1", or with one decimal where it does not come out even. */
+export function ratioOf(workMs: Ms, restMs: Ms): string {
+  if (!workMs || !restMs) return restMs ? '0 : 1' : workMs ? '1 : 0' : '-'
+  const ratio = workMs / restMs
+  const tidy = (value: number): string => String(Math.round(value * 10) / 10)
+  return ratio >= 1 ? `${tidy(ratio)} : 1` : `1 : ${tidy(1 / ratio)}`
+}
