@@ -49,13 +49,16 @@ const stampOf = (...files) => {
   return sum.digest('hex')
 }
 
-/** Runs `npm ci` when node_modules does not belong to package-lock.json. */
+/**
+ * Installs packages when node_modules does not belong to package-lock.json. Not `npm ci`: it refuses a lock file without
+ * the builds for other systems, which not every registry carries (docs/decisions/003).
+ */
 export function ensureModules() {
   const stamp = join(ROOT, 'node_modules', '.jivet-stamp')
   const wanted = stampOf(join(ROOT, 'package-lock.json'))
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Installing packages ...')
-  execFileSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'development' } })
+  execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NODE_ENV: 'development' } })
   writeFileSync(stamp, wanted)
 }
 
