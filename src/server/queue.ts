@@ -7,6 +7,7 @@ const QUEUE = 'jivet-jobs'
 
 const kept = globalThis as typeof globalThis & { jivetBoss?: Promise<PgBoss> }
 
+/** One connection: pg-boss sends whole transactions as one text, which Postgres.js allows on a single connection only. */
 /** JSON text passes through untouched: pg-boss has serialised its own values already. */
 const jsonType = { to: 114, from: [114, 3802], serialize: (value: unknown) => (typeof value === 'string' ? value : JSON.stringify(value)), parse: (text: string): unknown => JSON.parse(text) }
 
@@ -16,7 +17,7 @@ async function boss(): Promise<PgBoss> {
 }
 
 async function start(): Promise<PgBoss> {
-  const client = postgres(readSettings().DATABASE_URL, { max: 3, onnotice: () => {}, types: { json: jsonType }, connection: { application_name: 'jivet-queue' } })
+  const client = postgres(readSettings().DATABASE_URL, { max: 1, onnotice: () => {}, transform: { undefined: null }, types: { json: jsonType }, connection: { application_name: 'jivet-queue' } })
   const queue = new PgBoss({
     db: { executeSql: async (text: string, values: unknown[]) => ({ rows: [...await client.unsafe(text, (values ?? []) as postgres.ParameterOrJSON<never>[])] }) },
   })

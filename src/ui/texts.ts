@@ -47,7 +47,7 @@ export const texts = {
     hear: 'Find the beeps', hearing: 'Matching', noSound: 'No sound to hear', play: 'Play', pause: 'Pause', stitch: 'Stitch here', remove: 'Unstitch',
     nudgeFrame: 'a frame', nudgeTen: '10 ms', earlier: 'Earlier by', later: 'Later by', around: 'Hear it', all: 'All', open: 'Open',
     found: (found: number, all: number) => `${found} of ${all} changes tied by ear.`, foundNone: 'No timer was heard. Stitch two changes by hand and the rest will follow.',
-    tied: (done: number, all: number) => `${done} of ${all} tied`, drift: 'clock', offset: 'offset', worst: 'furthest off', start: 'starts', end: 'ends',
+    tied: (done: number, all: number) => `${done} of ${all} tied`, clock: (ppm: string) => `clock ${ppm} ppm`, worst: 'furthest off by', start: 'starts', end: 'ends',
     hand: 'by hand', beep: 'beep', reckoned: 'reckoned', unsure: 'unsure', needScore: 'Write the score first; then there is something to tie.', clear: 'Unstitch all', cleared: 'All stitches taken out.',
     stale: 'The stitches were changed in another tab. They are shown now; your last change was left out.',
   },

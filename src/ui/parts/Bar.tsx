@@ -2,7 +2,7 @@
 'use client'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { Moon, Sun } from 'lucide-react'
+import { Check, Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { texts } from '../texts'
 import { KeySheet, type KeyPage } from './KeySheet'
@@ -23,7 +23,7 @@ export function Bar({ workout }: { workout?: { id: string; title: string; done: 
         {workout && STEPS.map((step) => (
           <Link key={step} href={`/w/${workout.id}/${step}`} aria-current={step === here ? 'page' : undefined}
             className={`flex items-center gap-2 px-5 font-display text-2xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}>
-            {texts.way[step]}{workout.done[step] && <Moored />}
+            {texts.way[step]}{workout.done[step] && <Check size={18} strokeWidth={3.5} role="img" aria-label="done" />}
           </Link>
         ))}
         <KeySheet page={here as KeyPage | undefined} />
@@ -42,15 +42,6 @@ function Mark(): ReactNode {
       <path d="M3 20V9l2-2 6 1 1 1.500V20zM17 20V4l4-1 5 1.500 1 1.500V20z" fill="var(--land)" />
       <path d="M0 20h30v2.500H0z" fill="currentColor" />
       <path d="M12 22.500q1 5 2.500 5t2.500-5z" fill="#5fb0ba" />
-    </svg>
-  )
-}
-
-/** A mooring post with a rope round it: this step is done. */
-function Moored(): ReactNode {
-  return (
-    <svg width="14" height="18" viewBox="0 0 14 18" role="img" aria-label="done">
-      <path d="M4 1h6v16H4z" fill="currentColor" /><path d="M1 7.500h12M1 11h12" stroke="#5fb0ba" strokeWidth="2.200" strokeLinecap="round" />
     </svg>
   )
 }

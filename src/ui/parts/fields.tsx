@@ -17,9 +17,11 @@ interface TypedProps<T> {
   placeholder?: string
   showLabel?: boolean
   list?: string
+  /** Takes the whole width of what it stands in. */
+  wide?: boolean
 }
 
-export function TypedField<T>({ label, value, write, read, complaint, onChange, className = '', placeholder, showLabel = false, list }: TypedProps<T>): ReactNode {
+export function TypedField<T>({ label, value, write, read, complaint, onChange, className = '', placeholder, showLabel = false, list, wide = false }: TypedProps<T>): ReactNode {
   const [draft, setDraft] = useState<string | null>(null)
   const abandoned = useRef(false)
   const id = useId()
@@ -32,7 +34,7 @@ export function TypedField<T>({ label, value, write, read, complaint, onChange, 
     if (next !== null && write(next) !== write(value)) onChange(next)
   }
   return (
-    <span className="relative inline-flex flex-col gap-0.5">
+    <span className={`relative flex-col gap-0.5 ${wide ? 'flex w-full' : 'inline-flex'}`}>
       <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>{label}</label>
       <input
         id={id} value={shown} placeholder={placeholder} list={list} aria-invalid={wrong} aria-describedby={wrong ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}

@@ -63,7 +63,7 @@ function StationRow({ station, index, section, active, edit, onRemove }: RowProp
     <li ref={setNodeRef} style={style} className={`grid grid-cols-[auto_2rem_minmax(10rem,1.6fr)_minmax(8.5rem,1fr)_minmax(9rem,1fr)_6rem_5rem_5rem_auto] items-center gap-3 border-t border-rule px-3 py-1 ${active ? 'bg-land/35' : 'bg-pale'}`}>
       {grip}
       <span className="text-right font-display text-xl">{index + 1}</span>
-      <NameField label={words.station} value={station.label} onChange={rename} list="moves" className="w-full font-bold" placeholder={words.newStation} />
+      <NameField label={words.station} value={station.label} onChange={rename} list="moves" wide className="w-full font-bold" placeholder={words.newStation} />
       <ChoiceField label={words.side} value={station.sideRule} options={words.sides} onChange={(value) => edit((draft) => { draft.sideRule = value })} className="w-full" />
       <ChoiceField label={words.posture} value={station.posture} options={words.postures} onChange={(value) => edit((draft) => { draft.posture = value })} className="w-full" />
       <Effort value={station.effort} onChange={(value) => edit((draft) => { draft.effort = value })} />

@@ -56,7 +56,7 @@ export function ScoreView({ id, score: initial, revision }: { id: string; score:
     <main className="flex flex-1 flex-col">
       <div className="flex items-end gap-6 px-6 pt-4 pb-3">
         <div className="min-w-0 flex-1 font-display text-4xl">
-          <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} className="w-full max-w-[900px] !border-transparent py-1 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
+          <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} wide className="w-full !border-transparent py-1 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
         </div>
         <SaveLine state={state.saveState} />
         <div className="flex">

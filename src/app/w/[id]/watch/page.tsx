@@ -1,0 +1,12 @@
+import type { ReactNode } from 'react'
+import { expand } from '@/core/expand/expand'
+import { progressOf } from '@/server/progress'
+import { listStitches } from '@/server/stitches'
+import { findWorkout } from '@/server/workouts'
+import { WatchView } from '@/ui/watch/WatchView'
+
+export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
+  const workout = await findWorkout((await params).id)
+  const [{ footage }, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
+  return <WatchView key={workout.id} id={workout.id} segments={expand(workout.score).segments} stitches={stitches} footage={footage} />
+}

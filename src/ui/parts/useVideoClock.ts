@@ -1,0 +1,33 @@
+// The picture's own time: from `requestVideoFrameCallback`, which tells the frame that is on screen, not a guess.
+'use client'
+import { useEffect, useState, type RefObject } from 'react'
+import type { Ms } from '@/core/units'
+
+/**
+ * @param onFrame called for every new frame with its media time (ms) and the page time (ms) at which it is shown.
+ * @returns the shown frame's time, refreshed with every frame, and whether the video runs.
+ */
+export function useVideoClock(video: RefObject<HTMLVideoElement | null>, onFrame?: (mediaMs: Ms, shownAt: number) => void): { nowMs: Ms; playing: boolean } {
+  const [nowMs, setNowMs] = useState(0)
+  const [playing, setPlaying] = useState(false)
+  useEffect(() => {
+    const element = video.current
+    if (!element) return
+    let handle = 0
+    const frame = (_now: number, data: VideoFrameCallbackMetadata): void => {
+      const mediaMs = data.mediaTime * 1000
+      setNowMs(mediaMs)
+      onFrame?.(mediaMs, data.expectedDisplayTime)
+      handle = element.requestVideoFrameCallback(frame)
+    }
+    handle = element.requestVideoFrameCallback(frame)
+    const sync = (): void => setPlaying(!element.paused && !element.ended)
+    const events = ['play', 'pause', 'ended'] as const
+    for (const name of events) element.addEventListener(name, sync)
+    return () => {
+      element.cancelVideoFrameCallback(handle)
+      for (const name of events) element.removeEventListener(name, sync)
+    }
+  }, [video, onFrame])
+  return { nowMs, playing }
+}
