@@ -56,7 +56,7 @@ export const texts = {
     ready: 'Ready to render', render: 'Render the video', again: 'Render again', rendering: 'Rendering', waiting: 'Waiting for its turn', cancel: 'Cancel', left: (time: string) => `about ${time} left`,
     failed: 'The render stopped', cancelled: 'The render was cancelled. Nothing was published.', done: 'Your video', video: 'Video (MP4)', captions: 'Captions (WebVTT)', chapters: 'Chapters (text)', all: 'Download all', copy: 'Copy chapters', copied: 'Chapters copied',
     checks: { score: 'Score written', footage: 'Footage added', stitched: 'Tied to the footage' }, missing: { score: 'Write at least one interval', footage: 'Add the session in Sync', stitched: (open: number) => `${open} changes are reckoned, not tied` },
-    caution: 'Before you publish', none: 'No video yet. When the three lines above hold, render it.',
+    caution: 'Before you publish', none: 'No video yet. When the three lines hold, render it.',
     cautionText: 'Warm up first. Stop on pain, dizziness or unusual breathlessness. Clear the floor and check the ceiling, the surface and your chair. Choose the easier version whenever you like, and drink. Ask a doctor first if you are pregnant, injured, unwell or new to exercise.',
   },
   keys: {

@@ -6,7 +6,7 @@ import { formatClock } from '../time/clock'
 import type { Ms } from '../units'
 import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
-import { drawTerrain, type Stretch } from './terrain'
+import { drawTerrain, waterlineOf, type Stretch } from './terrain'
 
 export interface Thread {
   /** Where the plan puts the change, on the footage's clock. */
@@ -32,8 +32,9 @@ export function drawShores(surface: Surface, stretches: readonly Stretch[], thre
   surface.fillStyle = palette.water
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
   drawSound(surface, levels, soundTop, height - RULER, view)
-  for (const thread of threads) if (!thread.selected) drawThread(surface, thread, terrainTall, soundTop, view)
-  for (const thread of threads) if (thread.selected) drawThread(surface, thread, terrainTall, soundTop, view)
+  const waterline = waterlineOf({ height: terrainTall })
+  for (const thread of threads) if (!thread.selected) drawThread(surface, thread, waterline, soundTop, view)
+  for (const thread of threads) if (thread.selected) drawThread(surface, thread, waterline, soundTop, view)
   drawRuler(surface, view)
   const playhead = placeOf(view.playheadMs, view)
   surface.fillStyle = palette.signal

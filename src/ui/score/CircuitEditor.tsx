@@ -8,8 +8,8 @@ import { freshKey } from '@/core/score/score'
 import { formatLength } from '@/core/time/clock'
 import { Button, IconButton } from '../parts/Button'
 import { ChoiceField, CountField, LengthField, NameField, OptionalLengthField } from '../parts/fields'
+import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { texts } from '../texts'
-import { moveWithin, SortableList, useGrip } from './Sections'
 
 const words = texts.score
 type EditCircuit = (recipe: (draft: Circuit) => void) => void

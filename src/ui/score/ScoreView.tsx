@@ -1,5 +1,6 @@
 // The score: totals and terrain in sight, sections below, each number edited in place.
 'use client'
+import { useRouter } from 'next/navigation'
 import { Coffee, MessageCircle, Redo2, Repeat, Undo2 } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
@@ -21,6 +22,7 @@ import { Totals } from './Totals'
 const words = texts.score
 
 export function ScoreView({ id, score: initial, revision }: { id: string; score: Score; revision: number }): ReactNode {
+  const router = useRouter()
   const [store] = useState(() => createScoreStore(id, initial, revision))
   const state = useStore(store)
   const { score, edit, undoOnce, redoOnce } = state
@@ -33,9 +35,10 @@ export function ScoreView({ id, score: initial, revision }: { id: string; score:
     window.addEventListener('pagehide', leave)
     return () => {
       window.removeEventListener('pagehide', leave)
-      leave()
+      // The page that follows was asked for before this save; it is asked for again.
+      if (store.getState().saveState !== 'saved') void store.getState().flush().then(() => router.refresh())
     }
-  }, [store])
+  }, [store, router])
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isTyping(event)) return

@@ -51,14 +51,15 @@ export function Shores({ segments, changes, chosen, fit, footage, nowMs, playing
     setSpan(bounded)
     setFrom(Math.max(0, Math.min(footageMs - bounded, centreMs - bounded * share)))
   }, [footageMs])
-  // The chosen change and the playhead are kept in sight.
+  // The chosen change and the playhead are kept in sight: followed as they move, not when the user scrolls away.
   const focusMs = changes[chosen]?.footageMs
-  useEffect(() => {
-    if (focusMs !== undefined) setFrom((now) => (focusMs < now || focusMs > now + span ? Math.max(0, Math.min(footageMs - span, focusMs - span / 2)) : now))
-  }, [focusMs, span, footageMs])
-  useEffect(() => {
-    if (playing) setFrom((now) => (nowMs > now + span * 0.92 || nowMs < now ? Math.max(0, Math.min(footageMs - span, nowMs - span * 0.1)) : now))
-  }, [nowMs, playing, span, footageMs])
+  const [followed, setFollowed] = useState({ focusMs, nowMs })
+  if (followed.focusMs !== focusMs || followed.nowMs !== nowMs) {
+    setFollowed({ focusMs, nowMs })
+    const within = (start: Ms): Ms => Math.max(0, Math.min(footageMs - span, start))
+    if (playing && (nowMs > from + span * 0.92 || nowMs < from)) setFrom(within(nowMs - span * 0.1))
+    else if (followed.focusMs !== focusMs && focusMs !== undefined && (focusMs < from || focusMs > from + span)) setFrom(within(focusMs - span / 2))
+  }
   useEffect(() => {
     const element = frame.current
     if (!element) return
@@ -93,7 +94,7 @@ export function Shores({ segments, changes, chosen, fit, footage, nowMs, playing
     <section ref={frame} className="relative min-h-[320px] flex-1 border-t-4 border-ink">
       <canvas ref={canvas} className="absolute inset-0 h-full w-full touch-none" onPointerDown={onDown} onPointerMove={onMove} onPointerUp={onUp} onPointerCancel={() => setDragged(null)} role="img"
         aria-label={`${changes.length} changes, score above, sound below`} />
-      <div className="absolute top-2 right-3 flex bg-paper">
+      <div className="absolute right-3 bottom-7 flex bg-paper">
         <IconButton label={words.zoomOut} disabled={span >= footageMs} onClick={() => zoomBy(1.8)}><ZoomOut size={18} /></IconButton>
         <IconButton label={words.zoomFit} disabled={span >= footageMs} onClick={() => show(footageMs, 0)}><Maximize2 size={17} /></IconButton>
         <IconButton label={words.zoomIn} disabled={span <= CLOSEST_MS} onClick={() => zoomBy(1 / 1.8)}><ZoomIn size={18} /></IconButton>

@@ -1,5 +1,6 @@
 // Sync: the footage, the two shores with their threads, and the list of changes to tie, by ear or by hand.
 'use client'
+import { useRouter } from 'next/navigation'
 import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
@@ -49,7 +50,8 @@ export function SyncView({ id, segments, progress: initial, stitches, revision }
 interface StitchingProps { id: string; segments: Segment[]; footage: FootageProgress; stitches: StoredStitch[]; revision: number; replace: ReactNode }
 
 function Stitching({ id, segments, footage, stitches: initial, revision, replace }: StitchingProps): ReactNode {
-  const [store] = useState(() => createStitchStore(id, initial, revision))
+  const router = useRouter()
+  const [store] = useState(() => createStitchStore(id, initial, revision, () => router.refresh()))
   const { stitches, past, future, problem, set, put, remove, undoOnce, redoOnce } = useStore(store)
   const video = useRef<HTMLVideoElement>(null)
   const { nowMs, playing } = useVideoClock(video)

@@ -18,7 +18,7 @@ export interface StitchState {
 
 const RETRY_AFTER_MS = 3000
 
-export function createStitchStore(workoutId: string, initial: StoredStitch[], initialRevision: number): StoreApi<StitchState> {
+export function createStitchStore(workoutId: string, initial: StoredStitch[], initialRevision: number, onSaved: () => void): StoreApi<StitchState> {
   let revision = initialRevision
   let saved = initial
   let saving = false
@@ -31,6 +31,7 @@ export function createStitchStore(workoutId: string, initial: StoredStitch[], in
         revision = (await call<{ revision: number }>('PUT', `/api/workouts/${workoutId}/stitches`, { stitches, revision })).revision
         saved = stitches
         write({ problem: null })
+        onSaved()
       } catch (error) {
         const stale = error instanceof CallError && error.code === 'stale'
         write({ problem: (error as Error).message + (stale ? ' Reload to see them.' : '') })

@@ -3,6 +3,6 @@ import { uploadServer } from '@/server/uploads'
 
 export const dynamic = 'force-dynamic'
 
-const handle = route((request) => uploadServer().handleWeb(request))
+const handle = route<{ path?: string[] }>((request) => uploadServer().handleWeb(request))
 
 export { handle as DELETE, handle as GET, handle as HEAD, handle as OPTIONS, handle as PATCH, handle as POST }

@@ -1,0 +1,33 @@
+// Lists whose items are moved by pointer, or by keyboard from their grips.
+'use client'
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { restrictToVerticalAxis } from '@dnd-kit/modifiers'
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { GripVertical } from 'lucide-react'
+import { useId, type CSSProperties, type ReactNode } from 'react'
+import { texts } from '../texts'
+
+export function SortableList({ keys, onMove, children }: { keys: string[]; onMove: (from: number, to: number) => void; children: ReactNode }): ReactNode {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const onDragEnd = ({ active, over }: DragEndEvent): void => {
+    if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
+  }
+  return (
+    <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
+      <SortableContext items={keys} strategy={verticalListSortingStrategy}>{children}</SortableContext>
+    </DndContext>
+  )
+}
+
+export function moveWithin<T>(items: T[], from: number, to: number): void {
+  const [item] = items.splice(from, 1)
+  if (item !== undefined) items.splice(to, 0, item)
+}
+
+export function useGrip(id: string): { setNodeRef: (node: HTMLElement | null) => void; style: CSSProperties; grip: ReactNode } {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id })
+  const style = { transform: CSS.Translate.toString(transform), transition, ...(isDragging ? { zIndex: 10, position: 'relative' as const, opacity: 0.85 } : {}) }
+  const grip = <button type="button" aria-label={texts.score.move} className="inline-grid h-9 w-7 shrink-0 cursor-grab touch-none place-items-center text-quiet hover:text-ink" {...attributes} {...listeners}><GripVertical size={18} /></button>
+  return { setNodeRef, style, grip }
+}
