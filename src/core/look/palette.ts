@@ -17,7 +17,7 @@ export interface Palette {
 
 /** Day: ink printed on pale lichen paper. */
 export const DAY_PALETTE: Palette = {
-  ink: '#10241e', paper: '#e1eadd', land: '#f2b01e', water: '#2a7b84', deep: '#0e4a52', signal: '#c2371d', pale: '#f3f7ee', print: '#10241e', sound: '#0e4a52', thread: '#f3f7ee',
+  ink: '#10241e', paper: '#e1eadd', land: '#f2b01e', water: '#2a7b84', deep: '#0e4a52', signal: '#b5321a', pale: '#f3f7ee', print: '#10241e', sound: '#0e4a52', thread: '#f3f7ee',
 }
 
 /** Night: the same block, printed in pale ink on dark paper. */

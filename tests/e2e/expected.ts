@@ -1,0 +1,36 @@
+// What a correct render of the demo shows and sounds, reckoned from the truth file alone.
+import type { Voice } from '../../src/core/cue/cues'
+import type { Truth } from './jivet'
+
+interface Interval { kind: string; startMs: number; endMs: number; planned: number; halves: boolean }
+
+const PLANNED: Record<string, number> = { lead: 5, work: 20, rest: 10, break: 15 }
+
+function intervals(truth: Truth): Interval[] {
+  return truth.boundaries.flatMap(({ segmentId, footageMs }, index) => {
+    const kind = segmentId.split('/').at(-1) ?? ''
+    const endMs = truth.boundaries[index + 1]?.footageMs ?? truth.durationMs
+    return kind === 'talk' ? [] : [{ kind, startMs: footageMs, endMs, planned: PLANNED[kind] ?? 0, halves: segmentId.includes('/s3/work') }]
+  })
+}
+
+/** Instants (ms) at which the count's block must change: each start, each whole second before an end, and the last end. */
+export function expectedCountChanges(truth: Truth): number[] {
+  const all = intervals(truth)
+  const instants = all.flatMap(({ startMs, endMs, planned }) => {
+    const seconds = Array.from({ length: planned - 1 }, (_, index) => endMs - (index + 1) * 1000)
+    return [startMs, ...seconds.filter((ms) => ms > startMs + 50)]
+  })
+  return [...instants, all.at(-1)!.endMs].sort((one, other) => one - other)
+}
+
+export function decodedCues(truth: Truth): { voice: Voice; atMs: number }[] {
+  return intervals(truth).flatMap(({ kind, startMs, endMs, halves }) => {
+    const opening: Voice | null = kind === 'work' ? 'go' : kind === 'lead' ? null : 'rest'
+    return [
+      ...(opening ? [{ voice: opening, atMs: startMs }] : []),
+      ...(halves ? [{ voice: 'switch' as const, atMs: (startMs + endMs) / 2 }] : []),
+      ...[3000, 2000, 1000].map((before) => ({ voice: 'pip' as const, atMs: endMs - before })),
+    ]
+  })
+}

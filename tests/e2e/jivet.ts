@@ -1,0 +1,72 @@
+// Starts a Jivet of its own for the browser tests: a fresh data folder, a free port, the real start script.
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { basename, join } from 'node:path'
+import { chromium, type Browser, type Page } from 'playwright-core'
+
+/** Filmed once for all tests by `npm test`; see scripts/test.mjs. */
+export const FILMS = process.env.JIVET_TEST_FILMS ?? ''
+export const FILM = join(FILMS, 'deck-hours.mp4')
+
+export interface Truth { durationMs: number; boundaries: { segmentId: string; edge: 'start' | 'end'; footageMs: number; silent: boolean }[] }
+export const truthOf = (film: string): Truth => JSON.parse(readFileSync(film.replace(/\.mp4$/, '.truth.json'), 'utf8')) as Truth
+
+export class Jivet {
+  readonly home = mkdtempSync(join(tmpdir(), 'jivet-test-'))
+  port = 0
+  private process: ChildProcess | null = null
+  private browser: Browser | null = null
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`
+  }
+
+  /** Starts the server, or starts it again on the same data. */
+  async start(): Promise<void> {
+    this.port ||= await freePort()
+    cpSync(FILMS, join(this.home, 'demo', basename(FILMS)), { recursive: true })
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: String(this.port), JIVET_HOME: this.home }, stdio: ['ignore', 'pipe', 'inherit'] })
+    this.process = child
+    await new Promise<void>((ready, fail) => {
+      child.stdout?.on('data', (text: Buffer) => { if (text.toString().includes('Jivet is ready')) ready() })
+      child.once('exit', (code) => fail(new Error(`the server ended with ${code} before it was ready`)))
+    })
+  }
+
+  /** As Ctrl-C does. */
+  async stop(): Promise<void> {
+    const child = this.process
+    this.process = null
+    if (!child || child.exitCode !== null) return
+    child.kill('SIGINT')
+    await once(child, 'exit')
+  }
+
+  async page(): Promise<Page> {
+    this.browser ??= await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+    })
+    const page = await this.browser.newPage({ viewport: { width: 1280, height: 800 } })
+    page.setDefaultTimeout(30_000)
+    return page
+  }
+
+  async end(): Promise<void> {
+    await this.browser?.close()
+    await this.stop()
+    rmSync(this.home, { recursive: true, force: true })
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((done) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo
+      probe.close(() => done(port))
+    })
+  })
+}

@@ -1,0 +1,124 @@
+// The whole way, as a new user goes it: from the shelf to a downloaded video, which is then decoded and measured.
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { decodedCues, expectedCountChanges } from './expected'
+import { findCue, framesThatChange, probe, samplesOf } from './decode'
+import { FILM, Jivet, truthOf } from './jivet'
+
+const jivet = new Jivet()
+let page: Page
+const truth = truthOf(FILM)
+const FRAME_MS = 1000 / 30
+
+beforeAll(async () => {
+  await jivet.start()
+  page = await jivet.page()
+})
+afterAll(() => jivet.end())
+
+const fill = async (label: string, value: string, within = page.locator('main')): Promise<void> => {
+  const field = within.getByLabel(label, { exact: true }).first()
+  await field.fill(value)
+  await field.press('Enter')
+}
+
+describe('from the shelf to a downloaded video', () => {
+  const out = join(jivet.home, 'out.mp4')
+
+  it('makes a workout and writes its score', async () => {
+    await page.goto(jivet.url)
+    await page.getByRole('heading', { name: 'Deck Hours 12: jug, gate, tiller' }).waitFor()
+    await page.getByRole('button', { name: 'New workout' }).click()
+    await page.getByLabel('Name').fill('Deck Hours 13: by test')
+    await page.getByRole('button', { name: 'Make it' }).click()
+    await page.waitForURL('**/score')
+    await page.getByRole('button', { name: 'Add talk' }).click()
+    await page.getByRole('button', { name: 'Add circuit' }).click()
+    const circuit = page.locator('[data-section=main]')
+    await fill('Rounds', '2', circuit)
+    await fill('Work', '20', circuit)
+    await fill('Rest', '0:10', circuit)
+    await fill('Between rounds', '15s', circuit)
+    await fill('Lead-in', '5', circuit)
+    await circuit.getByLabel('Last rest').selectOption('dropped')
+    for (const name of ['Jug lift', 'Lock-gate push', 'Tiller twist']) {
+      await circuit.getByRole('button', { name: 'Add station' }).click()
+      const field = circuit.getByLabel('Move', { exact: true }).last()
+      await field.fill(name)
+      await field.press('Enter')
+    }
+    await page.getByRole('button', { name: 'Add talk' }).click()
+    await page.getByTestId('totals').getByText('4:00').first().waitFor()
+    await page.getByRole('status').getByText('Saved', { exact: true }).waitFor()
+    expect(await page.getByTestId('totals').innerText()).toMatch(/4:00[\s\S]*2:00[\s\S]*0:55/)
+  })
+
+  it('takes the footage, hears its beeps and ties every change', async () => {
+    await page.getByRole('link', { name: 'Sync' }).click()
+    await page.getByLabel('Choose a file').setInputFiles(FILM)
+    await page.getByRole('button', { name: 'Find the beeps' }).click({ timeout: 60_000 })
+    await page.getByTestId('sync-summary').getByText('13 of 13 tied').waitFor()
+    expect(await page.locator('[data-origin=reckoned]').count()).toBe(0)
+  })
+
+  it('stands the count on the boundaries in Watch', async () => {
+    await page.getByRole('link', { name: 'Watch' }).click()
+    const overlay = page.getByTestId('overlay')
+    const start = truth.boundaries.find((one) => one.segmentId === 'main/r1/s1/work')!.footageMs
+    const countAt = async (ms: number): Promise<string | null> => {
+      await page.locator('video').evaluate((video: HTMLVideoElement, seconds) => new Promise<void>((done) => {
+        video.requestVideoFrameCallback(() => setTimeout(done, 50))
+        video.currentTime = seconds
+      }), ms / 1000)
+      return overlay.getAttribute('data-count')
+    }
+    expect(await countAt(start - 500)).toBe('1')
+    expect(await countAt(start + 100)).toBe('20')
+    expect(await countAt(start + 19_500)).toBe('1')
+    expect(await countAt(start + 20_100)).toBe('10')
+  })
+
+  it('renders the video and hands it over', async () => {
+    await page.getByRole('link', { name: 'Ship' }).click()
+    await page.getByRole('button', { name: 'Render the video' }).click()
+    await page.getByRole('progressbar').waitFor()
+    const video = page.getByRole('link', { name: /Video \(MP4\)/ })
+    await video.waitFor({ timeout: 240_000 })
+    const [download] = await Promise.all([page.waitForEvent('download'), video.click()])
+    expect(download.suggestedFilename()).toBe('deck-hours-13-by-test.mp4')
+    await download.saveAs(out)
+    const chapters = await (await page.request.get(await page.getByRole('link', { name: /Chapters/ }).getAttribute('href') ?? '', {})).text().catch(() => '')
+    expect(chapters || await page.locator('pre').innerText()).toMatch(/^0:00 Welcome\n0:16 Main, Round 1 of 2\n/)
+  }, 300_000)
+
+  it('is as large, as fast and as long as the footage, in picture and sound', () => {
+    const filmed = probe(FILM), rendered = probe(out)
+    expect(rendered.video).toMatchObject({ codec: 'h264', width: 1280, height: 720, rate: '30/1', frames: filmed.video.frames })
+    expect(rendered.audio.codec).toBe('aac')
+    expect(rendered.faststart).toBe(true)
+    expect(Math.abs(rendered.video.durationMs - filmed.video.durationMs)).toBeLessThanOrEqual(FRAME_MS)
+    expect(Math.abs(rendered.audio.durationMs - filmed.video.durationMs)).toBeLessThanOrEqual(FRAME_MS)
+  })
+
+  it('changes its digits at the true boundaries and at every second before them, within one frame, and nowhere else', async () => {
+    const changed = await framesThatChange(out, { x: 30, y: 572, width: 140, height: 140 }, 4)
+    const expected = expectedCountChanges(truth)
+    for (const ms of expected) {
+      const frame = Math.ceil((ms / 1000) * 30 - 1e-6)
+      expect(changed.some((one) => Math.abs(one - frame) <= 1), `a change at ${ms.toFixed(0)} ms, frame ${frame}`).toBe(true)
+    }
+    expect(changed.length).toBe(expected.length)
+  }, 120_000)
+
+  it('sounds every pip and tone within 10 ms of its instant', () => {
+    const samples = samplesOf(out)
+    const cues = decodedCues(truth)
+    expect(cues.length).toBeGreaterThan(40)
+    for (const { voice, atMs } of cues) {
+      const { offMs, match } = findCue(samples, voice, atMs)
+      expect(Math.abs(offMs), `${voice} at ${atMs.toFixed(0)} ms is off by ${offMs.toFixed(1)}`).toBeLessThanOrEqual(10)
+      expect(match).toBeGreaterThan(0.5)
+    }
+  }, 120_000)
+})
