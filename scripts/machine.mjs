@@ -2,7 +2,7 @@
 // runs before anything is installed.
 import { execFileSync, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { accessSync, chmodSync, chownSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { accessSync, appendFileSync, chmodSync, chownSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -125,6 +125,8 @@ export async function startDatabase(home) {
       execFileSync('rm', ['-f', handed])
     }
   }
+  // A start script that was killed leaves its database running; it is ended properly before a new one starts.
+  if (spawnSync(join(programs, 'pg_ctl'), ['-D', folder, 'status'], { ...as, cwd: '/' }).status === 0) run('pg_ctl', ['-D', folder, '-m', 'fast', '-w', '-s', 'stop'])
   const port = await freePort()
   const log = join(folder, 'server.log')
   run('pg_ctl', ['-D', folder, '-l', log, '-w', '-t', '60', '-s', '-o', `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=60`, 'start'])
@@ -167,8 +169,28 @@ export function holdFolder(home) {
   const lock = join(home, 'running')
   const holder = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0
   if (holder && holder !== process.pid && isJivet(holder)) throw new Error(`The data folder is in use by the Jivet with process ${holder}. Stop it first, or set JIVET_HOME to another folder.`)
+  endLeftovers(home)
   writeFileSync(lock, String(process.pid))
   return () => execFileSync('rm', ['-f', lock])
+}
+
+const childrenFile = (home) => join(home, 'running-children')
+
+/** Notes a process that this start script began, so that a later one can end it should this one be killed. */
+export function noteChild(home, pid) {
+  appendFileSync(childrenFile(home), `${pid}\n`)
+}
+
+/** Ends what a killed start script left behind: only processes noted in this folder that still carry its address. */
+function endLeftovers(home) {
+  const file = childrenFile(home)
+  if (!existsSync(file)) return
+  for (const pid of readFileSync(file, 'utf8').split('\n').filter(Boolean).map(Number)) {
+    try {
+      if (readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(`JIVET_HOME=${home}`)) process.kill(pid, 'SIGKILL')
+    } catch { /* gone already */ }
+  }
+  writeFileSync(file, '')
 }
 
 /** A process of that id is there and is a start script, not some other program that got the number later. */

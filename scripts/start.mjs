@@ -5,7 +5,7 @@ import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
-import { ensureBuild, ensureDemoFilm, ensureModules, ensurePackages, holdFolder, isRoot, ROOT, startDatabase } from './machine.mjs'
+import { ensureBuild, ensureDemoFilm, ensureModules, ensurePackages, holdFolder, isRoot, noteChild, ROOT, startDatabase } from './machine.mjs'
 
 const PORT = process.env.PORT ?? '4310'
 const HOST = process.env.HOST ?? '127.0.0.1'
@@ -18,8 +18,8 @@ let stopping = false
 async function main() {
   if (!['127.0.0.1', 'localhost', '::1'].includes(HOST)) throw new Error('Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1.')
   if (!/^\d+$/.test(PORT) || Number(PORT) < 1 || Number(PORT) > 65535) throw new Error(`PORT is a number from 1 to 65535, not "${PORT}".`)
-  await portIsFree()
   undo.push(holdFolder(HOME))
+  await portIsFree()
   ensurePackages()
   ensureModules()
   const film = ensureDemoFilm(HOME)
@@ -53,6 +53,7 @@ async function portIsFree() {
 function node(args, env, stdio = ['ignore', 'inherit', 'inherit']) {
   const child = spawn(process.execPath, args, { cwd: ROOT, env, stdio })
   children.add(child)
+  noteChild(HOME, child.pid)
   child.once('exit', () => children.delete(child))
   return child
 }

@@ -1,5 +1,5 @@
 // What a footage file is: its streams, size as displayed, rate and length, or one clear sentence why it will not do.
-import { stat } from 'node:fs/promises'
+import { open, stat } from 'node:fs/promises'
 import { z } from 'zod'
 import { Problem } from '../core/problem'
 import type { Ms, Rate } from '../core/units'
@@ -75,10 +75,21 @@ async function ask(path: string, signal?: AbortSignal): Promise<z.infer<typeof p
     return probeSchema.parse(JSON.parse(text.toString()))
   } catch (error) {
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
-    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '')) {
+    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && await beginsLikeFilm(path)) {
       throw new Problem('broken-end', 'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.')
     }
     throw notVideo()
+  }
+}
+
+/** The first box of an ISO media file (ISO/IEC 14496-12), so that noise under a film's name is not taken for a film cut short. */
+async function beginsLikeFilm(path: string): Promise<boolean> {
+  const file = await open(path)
+  try {
+    const { buffer } = await file.read(Buffer.alloc(12), 0, 12, 0)
+    return /^(ftyp|moov|mdat|wide|free|skip)$/.test(buffer.toString('latin1', 4, 8))
+  } finally {
+    await file.close()
   }
 }
 

@@ -1,7 +1,7 @@
 // Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's path.
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { mkdir, open, rename, stat, unlink, writeFile } from 'node:fs/promises'
+import { mkdir, open, rename, rm, stat, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { Problem } from '../core/problem'
@@ -9,7 +9,7 @@ import { readSettings } from './settings'
 
 const root = (): string => readSettings().JIVET_HOME
 export const uploadsFolder = (): string => join(root(), 'uploads')
-export const scratchFolder = (): string => join(root(), 'scratch')
+const scratchFolder = (): string => join(root(), 'scratch')
 
 /** @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database. */
 export function storedPath(hash: string): string {
@@ -18,9 +18,24 @@ export function storedPath(hash: string): string {
 }
 
 /** A fresh path on the store's own disk, for work in progress. */
-export async function scratchPath(ending = ''): Promise<string> {
+async function scratchPath(): Promise<string> {
   await mkdir(scratchFolder(), { recursive: true })
-  return join(scratchFolder(), randomUUID() + ending)
+  return join(scratchFolder(), randomUUID())
+}
+
+/**
+ * Runs a job's work with a folder of its own on the store's disk, empty at first and gone at the end. The folder is
+ * named after the job: what a killed worker left behind is cleared when the job is taken up again.
+ */
+export async function withJobFolder<T>(jobId: string, work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = join(scratchFolder(), jobId)
+  await rm(folder, { recursive: true, force: true })
+  await mkdir(folder, { recursive: true })
+  try {
+    return await work(folder)
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
 }
 
 /** Moves a finished file into the store. @returns its hash. A file that is there already is not kept twice. */

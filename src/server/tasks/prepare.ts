@@ -8,21 +8,21 @@ import { makeProxy } from '../../engine/proxy'
 import { probeFootage } from '../../engine/probe'
 import { findFootage, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
-import { asProblem, discard, keepBytes, keepFile, scratchPath, storedPath, uploadsFolder } from '../store'
+import { asProblem, discard, keepBytes, keepFile, storedPath, uploadsFolder, withJobFolder } from '../store'
 import type { TaskContext } from './task'
 
 export async function prepareTask(job: Job, { signal, onShare }: TaskContext): Promise<void> {
   if (!job.footageId) throw new Error('a prepare job without footage')
   const footage = await findFootage(job.footageId)
   try {
-    await prepare(footage, { signal, onShare })
+    await prepare(job.id, footage, { signal, onShare })
   } catch (error) {
     if (error instanceof Problem) await updateFootage(footage.id, { state: 'failed', problem: error.message })
     throw error
   }
 }
 
-async function prepare(footage: Footage, { signal, onShare }: TaskContext): Promise<void> {
+async function prepare(jobId: string, footage: Footage, { signal, onShare }: TaskContext): Promise<void> {
   const path = await claimUpload(footage)
   const facts = await probeFootage(path, signal)
   onShare(0.1)
@@ -31,7 +31,7 @@ async function prepare(footage: Footage, { signal, onShare }: TaskContext): Prom
   const heard = facts.audioCodec === null ? null
     : await listenTo(path, facts.durationMs, { signal, onProgress: (share) => onShare(0.1 + hearShare * share) })
   const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
-  const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts.durationMs, { signal, onShare: (share) => onShare(0.1 + hearShare + proxyShare * share) })
+  const proxyHash = facts.browserPlayable ? null : await keepProxy(jobId, path, facts.durationMs, { signal, onShare: (share) => onShare(0.1 + hearShare + proxyShare * share) })
   const warnings = [
     facts.brokenEnd ? 'The end of this file is missing. What is there can be used.' : '',
     facts.audioCodec === null ? 'This footage has no sound, so there are no beeps to hear. Stitch it by hand.' : '',
@@ -53,12 +53,10 @@ async function claimUpload(footage: Footage): Promise<string> {
   return storedPath(hash)
 }
 
-async function keepProxy(path: string, durationMs: number, { signal, onShare }: TaskContext): Promise<string> {
-  const out = await scratchPath('.mp4')
-  try {
+function keepProxy(jobId: string, path: string, durationMs: number, { signal, onShare }: TaskContext): Promise<string> {
+  return withJobFolder(jobId, async (folder) => {
+    const out = join(folder, 'proxy.mp4')
     await makeProxy(path, out, durationMs, { signal, onProgress: onShare })
-    return await keepFile(out)
-  } finally {
-    await discard(out)
-  }
+    return keepFile(out)
+  })
 }

@@ -1,4 +1,5 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
+import { join } from 'node:path'
 import { boundariesOf } from '../../core/align/boundaries'
 import { lay } from '../../core/cut/lane'
 import { expand } from '../../core/expand/expand'
@@ -10,7 +11,7 @@ import { findFootage } from '../footage'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
 import { listStitches } from '../stitches'
-import { discard, keepFile, scratchFolder, scratchPath, storedPath, storedSize } from '../store'
+import { keepFile, storedPath, storedSize, withJobFolder } from '../store'
 import { findWorkout } from '../workouts'
 import type { TaskContext } from './task'
 
@@ -22,15 +23,14 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem('not-stitched', 'No interval is tied to the footage yet. Stitch at least one in Sync.')
   const lane = lay(segments, boundariesOf(segments), tied, footage.facts.durationMs)
-  const out = await scratchPath('.mp4')
-  try {
-    await renderVideo({ footage: storedPath(footage.hash), facts: footage.facts, lane, out, scratch: scratchFolder(), signal, onProgress: onShare })
+  const facts = footage.facts, source = storedPath(footage.hash)
+  await withJobFolder(job.id, async (folder) => {
+    const out = join(folder, 'video.mp4')
+    await renderVideo({ footage: source, facts, lane, out, scratch: folder, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     await addPack({
       workoutId: workout.id, jobId: job.id, title: workout.score.title, videoHash, videoBytes: await storedSize(videoHash),
       captions: writeVtt(lane), chapters: writeChapters(lane),
     })
-  } finally {
-    await discard(out)
-  }
+  })
 }

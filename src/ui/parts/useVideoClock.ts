@@ -14,18 +14,24 @@ export function useVideoClock(video: RefObject<HTMLVideoElement | null>, onFrame
     const element = video.current
     if (!element) return
     let handle = 0
-    const frame = (_now: number, data: VideoFrameCallbackMetadata): void => {
-      const mediaMs = data.mediaTime * 1000
+    const show = (mediaMs: Ms, shownAt: number): void => {
       setNowMs(mediaMs)
-      onFrame?.(mediaMs, data.expectedDisplayTime)
+      onFrame?.(mediaMs, shownAt)
+    }
+    const frame = (_now: number, data: VideoFrameCallbackMetadata): void => {
+      show(data.mediaTime * 1000, data.expectedDisplayTime)
       handle = element.requestVideoFrameCallback(frame)
     }
     handle = element.requestVideoFrameCallback(frame)
     const sync = (): void => setPlaying(!element.paused && !element.ended)
+    // While it stands still, a seek need not bring a frame that a browser without a window tells of.
+    const seeked = (): void => { if (element.paused) show(element.currentTime * 1000, performance.now()) }
+    element.addEventListener('seeked', seeked)
     const events = ['play', 'pause', 'ended'] as const
     for (const name of events) element.addEventListener(name, sync)
     return () => {
       element.cancelVideoFrameCallback(handle)
+      element.removeEventListener('seeked', seeked)
       for (const name of events) element.removeEventListener(name, sync)
     }
   }, [video, onFrame])

@@ -13,6 +13,7 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const { id: workoutId } = await findWorkout(idFrom(id))
   const encoder = new TextEncoder()
   let close = (): void => {}
+  let gone = false
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
       let open = true
@@ -25,12 +26,16 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
         open = false
         clearInterval(alive)
         void listening.unlisten().catch(() => {})
-        controller.close()
+        // A reader that has gone away has closed it already.
+        if (!gone) controller.close()
       }
       request.signal.addEventListener('abort', close, { once: true })
       await tell()
     },
-    cancel: () => close(),
+    cancel: () => {
+      gone = true
+      close()
+    },
   })
   return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } })
 })
