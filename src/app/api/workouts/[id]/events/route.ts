@@ -13,7 +13,6 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const { id: workoutId } = await findWorkout(idFrom(id))
   const encoder = new TextEncoder()
   let close = (): void => {}
-  let gone = false
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
       let open = true
@@ -26,16 +25,14 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
         open = false
         clearInterval(alive)
         void listening.unlisten().catch(() => {})
-        // A reader that has gone away has closed it already.
-        if (!gone) controller.close()
+        try {
+          controller.close()
+        } catch { /* a reader that has gone away has closed it already */ }
       }
       request.signal.addEventListener('abort', close, { once: true })
       await tell()
     },
-    cancel: () => {
-      gone = true
-      close()
-    },
+    cancel: () => close(),
   })
   return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } })
 })
