@@ -64,6 +64,7 @@ describe('from the shelf to a downloaded video', () => {
 
   it('stands the count on the boundaries in Watch', async () => {
     await page.getByRole('link', { name: 'Watch' }).click()
+    await page.waitForURL('**/watch')
     const overlay = page.getByTestId('overlay')
     const start = truth.boundaries.find((one) => one.segmentId === 'main/r1/s1/work')!.footageMs
     const showsAt = async (ms: number, count: string): Promise<void> => {
@@ -75,6 +76,48 @@ describe('from the shelf to a downloaded video', () => {
     await showsAt(start + 19_500, '1')
     await showsAt(start + 20_100, '10')
   })
+
+  it('sounds the cues in step with the picture, and again after a seek, a pause and a change of rate', async () => {
+    await page.evaluate(() => {
+      const heard: { mediaMs: number; stopped: boolean }[] = []
+      Object.assign(window, { heard })
+      const start = AudioBufferSourceNode.prototype.start, stop = AudioBufferSourceNode.prototype.stop
+      const entries = new WeakMap<AudioNode, { stopped: boolean }>()
+      AudioBufferSourceNode.prototype.start = function (when = 0): void {
+        const video = document.querySelector('video')!
+        const entry = { mediaMs: (video.currentTime + (when - this.context.currentTime) * video.playbackRate) * 1000, stopped: false }
+        entries.set(this, entry)
+        heard.push(entry)
+        start.call(this, when)
+      }
+      AudioBufferSourceNode.prototype.stop = function (when?: number): void {
+        const entry = entries.get(this)
+        if (entry) entry.stopped = true
+        stop.call(this, when)
+      }
+    })
+    const cues = decodedCues(truth).map((cue) => cue.atMs)
+    const hearFrom = async (fromMs: number, realMs: number): Promise<number[]> => {
+      await page.evaluate((seconds) => {
+        (window as unknown as { heard: unknown[] }).heard.length = 0
+        document.querySelector('video')!.currentTime = seconds
+      }, fromMs / 1000)
+      await page.waitForTimeout(realMs)
+      return page.evaluate(() => (window as unknown as { heard: { mediaMs: number; stopped: boolean }[] }).heard.filter((one) => !one.stopped).map((one) => one.mediaMs))
+    }
+    const inStep = (heard: number[], fewest: number): void => {
+      expect(heard.length).toBeGreaterThanOrEqual(fewest)
+      for (const ms of heard) expect(Math.min(...cues.map((cue) => Math.abs(cue - ms))), `a cue at ${ms.toFixed(0)} ms`).toBeLessThan(90)
+    }
+    await page.getByRole('button', { name: 'Play', exact: true }).click()
+    inStep(await hearFrom(12_500, 5000), 4)
+    inStep(await hearFrom(62_500, 5000), 4)
+    await page.getByLabel('Speed').selectOption('2')
+    inStep(await hearFrom(112_000, 5000), 4)
+    await page.getByLabel('Speed').selectOption('1')
+    await page.getByRole('button', { name: 'Pause', exact: true }).click()
+    expect(await hearFrom(30_000, 1500)).toEqual([])
+  }, 90_000)
 
   it('renders the video and hands it over', async () => {
     await page.getByRole('link', { name: 'Ship' }).click()

@@ -28,8 +28,12 @@ export const stretchesOf = (segments: readonly Segment[]): Stretch[] =>
 
 /** Share of the height that lies above the waterline. */
 const WATERLINE = 0.72
-/** Narrower than this on screen, a stretch loses texture and pennant and becomes plain land. */
+/** Narrower than this on screen, a stretch loses its texture and becomes plain land. */
 const DETAIL_WIDTH = 9
+/** A pennant needs more room than that, or it flies over its neighbours. */
+const PENNANT_WIDTH = 18
+/** Talk of open length has no width on the plan, yet it is there. */
+const SHORTEST_JETTY = 20
 
 export const waterlineOf = (view: Pick<TerrainView, 'height'>): number => Math.round(view.height * WATERLINE)
 
@@ -91,7 +95,7 @@ function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place,
     drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, palette.print)
   }
   surface.restore()
-  if (wide >= DETAIL_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
+  if (wide >= PENNANT_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
   if (view.labels && wide > 46) drawLabel(surface, stretch.label, x, wide, top - (stretch.side ? 28 : 8), palette)
 }
 
@@ -107,12 +111,12 @@ function drawDip(surface: Surface, { x, wide, level }: Place, deep: number, pale
 
 /** A jetty on posts, its end frayed: nobody knows how long the talk will be. */
 function drawJetty(surface: Surface, { x, wide, level }: Place, palette: Palette): void {
-  const end = x + wide
+  const end = x + Math.max(wide, SHORTEST_JETTY)
   surface.fillStyle = palette.ink
   surface.beginPath()
   surface.moveTo(x, level - 16)
   surface.lineTo(end, level - 16)
-  for (const [back, down] of [[5, -14], [1, -12.5], [7, -10.5], [2, -9]] as const) surface.lineTo(end - Math.min(back, wide / 2), level + down)
+  for (const [back, down] of [[5, -14], [1, -12.5], [7, -10.5], [2, -9]] as const) surface.lineTo(end - back, level + down)
   surface.lineTo(x, level - 9)
   surface.closePath()
   surface.fill()

@@ -38,7 +38,7 @@ export function TypedField<T>({ label, value, write, read, complaint, onChange, 
       <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>{label}</label>
       <input
         id={id} value={shown} placeholder={placeholder} list={list} aria-invalid={wrong} aria-describedby={wrong ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
-        className={`min-h-9 min-w-0 border-b-2 bg-transparent px-1.5 tabular-nums hover:bg-pale focus:bg-pale placeholder:text-quiet/70 ${wrong ? 'border-signal' : 'border-rule focus:border-ink'} ${className}`}
+        className={`min-h-9 min-w-0 border-b-2 bg-transparent px-1.5 text-ellipsis tabular-nums hover:bg-pale focus:bg-pale placeholder:text-quiet/70 ${wrong ? 'border-signal' : 'border-rule focus:border-ink'} ${className}`}
         onChange={(event) => setDraft(event.target.value)} onFocus={(event) => event.target.select()} onBlur={leave}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur()

@@ -89,7 +89,7 @@ function Effort({ value, onChange }: { value: number; onChange: (value: number) 
             onChange(next)
             ;(event.currentTarget.parentElement?.children[next - 1] as HTMLElement | undefined)?.focus()
           }}>
-          <span style={{ height: `${22 + level * 14}%` }} className={`w-full ${level <= value ? 'bg-land outline outline-1 outline-ink' : 'bg-rule'}`} />
+          <span style={{ height: `${18 + level * 13}%` }} className={`w-full ${level <= value ? 'bg-land outline outline-1 outline-ink' : 'bg-rule'}`} />
         </button>
       ))}
     </div>

@@ -13,7 +13,7 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansion; promiseMs: Ms | null; onPromise: (ms: Ms | null) => void }): ReactNode {
   const { totalMs, workMs, restMs, estimated } = expansion
   return (
-    <dl className="flex flex-wrap items-end gap-x-9 gap-y-2 px-6 pb-4" data-testid="totals">
+    <dl className="sticky top-0 z-20 flex flex-wrap items-end gap-x-9 gap-y-2 bg-paper px-6 pt-2 pb-3" data-testid="totals">
       <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
       <Figure label={words.work} value={formatClock(workMs)} />
       <Figure label={words.rest} value={formatClock(restMs)} />
