@@ -110,10 +110,10 @@ describe('from the shelf to a downloaded video', () => {
       for (const ms of heard) expect(Math.min(...cues.map((cue) => Math.abs(cue - ms))), `a cue at ${ms.toFixed(0)} ms`).toBeLessThan(90)
     }
     await page.getByRole('button', { name: 'Play', exact: true }).click()
-    inStep(await hearFrom(12_500, 5000), 4)
-    inStep(await hearFrom(62_500, 5000), 4)
+    inStep(await hearFrom(12_500, 6000), 3)
+    inStep(await hearFrom(62_500, 6000), 3)
     await page.getByLabel('Speed').selectOption('2')
-    inStep(await hearFrom(112_000, 5000), 4)
+    inStep(await hearFrom(112_000, 6000), 3)
     await page.getByLabel('Speed').selectOption('1')
     await page.getByRole('button', { name: 'Pause', exact: true }).click()
     expect(await hearFrom(30_000, 1500)).toEqual([])
