@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { Problem, type ProblemCode } from '../core/problem'
 import { issueToProblem } from '../core/read/workoutFile'
 import { readSettings } from './settings'
+import { knownProblem } from './store'
 
 const STATUS: Record<ProblemCode, number> = {
   'bad-json': 400, 'bad-document': 400, 'bad-header': 400, 'bad-cell': 400, 'empty-plan': 400, 'too-long': 400, 'too-many': 400,
@@ -40,7 +41,8 @@ export function route<P = Record<string, never>>(handler: Handler<P>): (request:
   }
 }
 
-export function problemResponse(error: unknown): Response {
+export function problemResponse(thrown: unknown): Response {
+  const error = knownProblem(thrown)
   if (error instanceof Problem) {
     return Response.json({ problem: { code: error.code, message: error.message, place: error.code === 'tool-failed' ? null : error.place } }, { status: STATUS[error.code] })
   }

@@ -1,7 +1,7 @@
 // Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's path.
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { mkdir, open, rename, rm, stat, unlink, writeFile } from 'node:fs/promises'
+import { mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { Problem } from '../core/problem'
@@ -52,7 +52,7 @@ export async function keepFile(path: string): Promise<string> {
 
 export async function keepBytes(bytes: Uint8Array): Promise<string> {
   const path = await scratchPath()
-  await writeFile(path, bytes).catch(asProblem)
+  await writeFile(path, bytes)
   return keepFile(path)
 }
 
@@ -73,7 +73,16 @@ async function flush(path: string): Promise<void> {
   }
 }
 
-/** A full disk is the user's to mend; anything else stays what it is. */
-export function asProblem(error: NodeJS.ErrnoException): never {
-  throw error.code === 'ENOSPC' ? new Problem('disk-full', 'The disk is full. Free some space, then try again.') : error
+/** A full disk, told by the system or by PostgreSQL (53100), is the user's to mend; anything else stays what it is. */
+export function knownProblem(error: unknown): unknown {
+  const code = (error as { code?: unknown } | null)?.code
+  return code === 'ENOSPC' || code === '53100' ? new Problem('disk-full', DISK_FULL) : error
+}
+
+export const DISK_FULL = 'The disk is full. Free some space, then try again.'
+
+/** Bytes that may still be written where the data folder is. */
+export async function freeBytes(): Promise<number> {
+  const { bavail, bsize } = await statfs(root())
+  return bavail * bsize
 }

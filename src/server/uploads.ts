@@ -7,13 +7,17 @@ import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { createJob } from './jobs'
 import { deliver } from './queue'
-import { uploadsFolder } from './store'
+import { DISK_FULL, freeBytes, uploadsFolder } from './store'
 import { findWorkout } from './workouts'
 
 const kept = globalThis as typeof globalThis & { jivetTus?: Server }
 
 /** The most that one file may hold: half a terabyte, a day of high-quality footage. */
 const MOST_BYTES = 512 * 1024 ** 3
+
+/** Room that is left to the database and the system. */
+const KEPT_FREE = 64 * 1024 ** 2
+const FULL = { status_code: 507, body: DISK_FULL }
 
 export function uploadServer(): Server {
   kept.jivetTus ??= make()
@@ -29,6 +33,7 @@ function make(): Server {
     relativeLocation: true,
     async onUploadCreate(_request, upload) {
       await findWorkout(idFrom(upload.metadata?.workoutId ?? '')).catch(asTusError)
+      if ((upload.size ?? 0) + KEPT_FREE > await freeBytes()) throw FULL
       return {}
     },
     async onUploadFinish(_request, upload) {
@@ -37,8 +42,8 @@ function make(): Server {
       await deliver(await createJob('prepare', workoutId, footageId))
       return {}
     },
-    onResponseError: (_request, error) => ((error as NodeJS.ErrnoException).code === 'ENOSPC'
-      ? { status_code: 507, body: 'The disk is full. Free some space, then try again.' } : undefined),
+    // The store hides why a write failed; whether there is room tells.
+    onResponseError: async () => (await freeBytes() < KEPT_FREE ? FULL : undefined),
   })
 }
 

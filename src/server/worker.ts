@@ -3,6 +3,7 @@ import { Problem } from '../core/problem'
 import { sql } from './db'
 import { CANCELS, claimJob, endJob, recoverJobs, reportShare, type Job } from './jobs'
 import { deliver, receive, stopQueue } from './queue'
+import { knownProblem } from './store'
 import { prepareTask } from './tasks/prepare'
 import { renderTask } from './tasks/render'
 
@@ -22,7 +23,8 @@ async function work(jobId: string): Promise<void> {
   try {
     await runTask(job, { signal: halt.signal, onShare: (value) => { share = value } })
     await endJob(job, 'done')
-  } catch (error) {
+  } catch (thrown) {
+    const error = knownProblem(thrown)
     if (halt.signal.aborted) await endJob(job, 'cancelled')
     else {
       if (!(error instanceof Problem) || error.code === 'tool-failed') console.error(error)

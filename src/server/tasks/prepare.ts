@@ -8,7 +8,7 @@ import { makeProxy } from '../../engine/proxy'
 import { probeFootage } from '../../engine/probe'
 import { findFootage, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
-import { asProblem, discard, keepBytes, keepFile, storedPath, uploadsFolder, withJobFolder } from '../store'
+import { discard, keepBytes, keepFile, knownProblem, storedPath, uploadsFolder, withJobFolder } from '../store'
 import type { TaskContext } from './task'
 
 export async function prepareTask(job: Job, { signal, onShare }: TaskContext): Promise<void> {
@@ -16,7 +16,8 @@ export async function prepareTask(job: Job, { signal, onShare }: TaskContext): P
   const footage = await findFootage(job.footageId)
   try {
     await prepare(job.id, footage, { signal, onShare })
-  } catch (error) {
+  } catch (thrown) {
+    const error = knownProblem(thrown)
     if (error instanceof Problem) await updateFootage(footage.id, { state: 'failed', problem: error.message })
     throw error
   }
@@ -47,7 +48,7 @@ async function claimUpload(footage: Footage): Promise<string> {
   if (footage.hash) return storedPath(footage.hash)
   const upload = join(uploadsFolder(), basename(footage.upload ?? ''))
   await access(upload).catch(() => { throw new Problem('not-found', 'The uploaded file is gone. Add the footage again.') })
-  const hash = await keepFile(upload).catch(asProblem)
+  const hash = await keepFile(upload)
   await updateFootage(footage.id, { hash })
   await discard(`${upload}.json`)
   return storedPath(hash)

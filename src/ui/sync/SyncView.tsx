@@ -81,7 +81,7 @@ function Stitching({ id, segments, footage, stitches: initial, revision, replace
   const stitchHere = useCallback(() => {
     if (!change || !video.current) return
     put(change.segmentId, change.edge, video.current.currentTime * 1000)
-    if (!video.current.paused || change.origin !== 'reckoned') choose(chosen + 1, false)
+    choose(chosen + 1, false)
   }, [change, chosen, choose, put])
   const nudge = useCallback((byMs: number) => {
     if (!change) return

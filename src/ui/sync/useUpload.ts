@@ -26,7 +26,10 @@ export function useUpload(workoutId: string): { upload: UploadState | null; prob
         const speed = (sent - started.bytes) / Math.max(1, performance.now() - started.at)
         setUpload({ name: file.name, share: sent / Math.max(1, total ?? 1), leftMs: speed > 0 ? ((total ?? sent) - sent) / speed : null, brokenOff: false })
       },
-      onShouldRetry: () => {
+      onShouldRetry: (error) => {
+        // A full disk, a refused file and a removed workout stay so; a silent server may come back.
+        const status = error.originalResponse?.getStatus() ?? 0
+        if (status === 507 || (status >= 400 && status < 500 && status !== 409 && status !== 423)) return false
         setUpload((now) => now && { ...now, brokenOff: true })
         return true
       },
