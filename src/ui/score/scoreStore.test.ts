@@ -1,0 +1,112 @@
+// The edited score against a server that is made up here: saving, undoing, silence and staleness.
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { circuit, score, talk } from '@/core/testing'
+
+const kept = new Map<string, unknown>()
+vi.mock('idb-keyval', () => ({
+  get: (key: string) => Promise.resolve(structuredClone(kept.get(key))),
+  set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
+  del: (key: string) => Promise.resolve(void kept.delete(key)),
+}))
+const { createScoreStore } = await import('./scoreStore')
+
+/** A server with one score; `down` makes it silent. */
+const server = { revision: 1, score: score(circuit()) as unknown, down: false, saves: 0 }
+const answer = (status: number, data: unknown): Response => Response.json(data, { status })
+
+beforeEach(() => {
+  kept.clear()
+  Object.assign(server, { revision: 1, score: score(circuit()), down: false, saves: 0 })
+  vi.useFakeTimers()
+  vi.stubGlobal('fetch', (_path: string, init: { method: string; body?: string }) => {
+    if (server.down) return Promise.reject(new TypeError('no connection'))
+    if (init.method === 'GET') return Promise.resolve(answer(200, { score: server.score, revision: server.revision }))
+    const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number }
+    if (body.revision !== server.revision) return Promise.resolve(answer(409, { problem: { code: 'stale', message: 'Changed.', place: null } }))
+    server.saves++
+    server.score = body.score
+    return Promise.resolve(answer(200, { revision: ++server.revision }))
+  })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+const open = () => createScoreStore('deck', score(circuit()), 1)
+const rename = (store: ReturnType<typeof open>, title: string): void => store.getState().edit((draft) => { draft.title = title })
+
+describe('editing', () => {
+  it('saves by itself, several changes at once, and says so', async () => {
+    const store = open()
+    rename(store, 'one')
+    rename(store, 'two')
+    expect(store.getState().saveState).toBe('unsaved')
+    await vi.advanceTimersByTimeAsync(600)
+    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual(['saved', 1, 'two'])
+  })
+  it('undoes and does again, step by step, and a new change ends what could be done again', () => {
+    const store = open()
+    rename(store, 'one')
+    rename(store, 'two')
+    store.getState().undoOnce()
+    expect(store.getState().score.title).toBe('one')
+    store.getState().redoOnce()
+    expect(store.getState().score.title).toBe('two')
+    store.getState().undoOnce()
+    rename(store, 'three')
+    store.getState().redoOnce()
+    expect(store.getState().score.title).toBe('three')
+  })
+  it('does not count a change that changes nothing', () => {
+    const store = open()
+    rename(store, store.getState().score.title)
+    expect(store.getState().undo).toHaveLength(0)
+  })
+})
+
+describe('trouble', () => {
+  it('keeps trying while the server is silent, and saves when it is back', async () => {
+    const store = open()
+    server.down = true
+    rename(store, 'kept')
+    await vi.advanceTimersByTimeAsync(700)
+    expect(store.getState().saveState).toBe('offline')
+    server.down = false
+    await vi.advanceTimersByTimeAsync(3500)
+    expect([store.getState().saveState, (server.score as { title: string }).title]).toEqual(['saved', 'kept'])
+  })
+  it('brings unsaved work and history back after a reload', async () => {
+    const store = open()
+    server.down = true
+    rename(store, 'not saved')
+    await vi.advanceTimersByTimeAsync(700)
+    server.down = false
+    const again = open()
+    await again.getState().restore()
+    expect([again.getState().score.title, again.getState().undo.length]).toEqual(['not saved', 1])
+    await vi.advanceTimersByTimeAsync(100)
+    expect((server.score as { title: string }).title).toBe('not saved')
+    again.getState().undoOnce()
+    expect(again.getState().score.title).toBe('Deck Hours')
+  })
+  it.each([['mine', 'here', 0], ['theirs', 'there', 1]] as const)('asks when another tab has saved: keeping %s', async (choice, title, sections) => {
+    const store = open()
+    Object.assign(server, { revision: 7, score: { ...score(talk('x', 1000)), title: 'there' } })
+    store.getState().edit((draft) => { Object.assign(draft, { title: 'here', sections: [] }) })
+    await vi.advanceTimersByTimeAsync(600)
+    expect(store.getState().saveState).toBe('stale')
+    await store.getState().resolveStale(choice)
+    await vi.advanceTimersByTimeAsync(600)
+    expect([store.getState().saveState, store.getState().score.title, store.getState().score.sections.length]).toEqual(['saved', title, sections])
+    expect((server.score as { title: string }).title).toBe(title)
+  })
+  it('drops history that belongs to a revision that is gone', async () => {
+    const store = open()
+    rename(store, 'one')
+    await vi.advanceTimersByTimeAsync(600)
+    const later = createScoreStore('deck', score(talk('x', 1000)), 9)
+    await later.getState().restore()
+    expect([later.getState().undo.length, later.getState().score.sections[0]?.key]).toEqual([0, 'x'])
+  })
+})
