@@ -55,6 +55,14 @@ describe('aligning beeps', () => {
     const { missing } = syncByBeeps(segments, [...single, ...noise].sort((one, other) => one.atMs - other.atMs), 300_000)
     expect(missing).toEqual([])
   })
+  it('ties what was filmed of a score that goes on much longer, from its beginning', () => {
+    const long = expand(score(talk('welcome', 12_000), circuit({ leadInMs: 5000, rounds: 24, stations: [station('Jug lift'), station('Keel hold')], roundBreakMs: 20_000, lastRest: 'dropped' })))
+    const filmed = boundariesOf(long.segments).filter((one) => one.audible).slice(0, 9)
+    const { stitches, missing } = syncByBeeps(long.segments, filmed.flatMap((one) => counted(one.plannedMs - 700)), 180_000)
+    expect(stitches.map((one) => one.segmentId)).toEqual(filmed.map((one) => one.segmentId))
+    expect(missing).not.toContain('main/r2/s2/work')
+    expect(missing).toContain('main/r24/s1/work')
+  })
   it('ties nothing where nothing was heard', () => {
     expect(syncByBeeps(segments, [], 300_000)).toMatchObject({ stitches: [], summary: { worstErrorMs: 0 } })
   })

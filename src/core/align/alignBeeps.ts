@@ -18,6 +18,8 @@ export interface Stitch {
 const TOLERANCE_MS = 90
 const DRIFT_SHARE = 500e-6
 const MISS_COST = 0.35
+/** Sessions are often filmed in part: what lies before the first tie or after the last hardly counts. */
+const UNFILMED_COST = 0.02
 const RESTART_COST = 2.4
 /** Boundaries further back than this are reached by a restart, not by a regular step. */
 const LOOK_BACK = 60
@@ -60,7 +62,7 @@ interface Board {
 
 function bestArrival(board: Board, boundary: Boundary, at: number, beep: TimerBeep, heard: number): Node {
   const own = 2.2 * beep.boundaryLikelihood - 0.9 + 0.3 * beep.strength
-  let best: Node = { score: own - MISS_COST * at, from: null, regular: false }
+  let best: Node = { score: own - UNFILMED_COST * at, from: null, regular: false }
   for (let earlier = at - 1; earlier >= Math.max(0, at - LOOK_BACK); earlier--) {
     if (board.talkBefore[earlier] !== board.talkBefore[at]) break
     const plannedMs = boundary.plannedMs - (board.audible[earlier]?.plannedMs ?? 0)
@@ -99,7 +101,7 @@ const worth = (reach: Reach, at: number): number => reach.score - MISS_COST * (a
 function readBack(audible: readonly Boundary[], beeps: readonly TimerBeep[], nodes: readonly Node[][]): Stitch[] {
   let at = -1, heard = -1, bestScore = 0
   nodes.forEach((row, boundary) => row.forEach((node, beep) => {
-    const score = node.score - MISS_COST * (audible.length - 1 - boundary)
+    const score = node.score - UNFILMED_COST * (audible.length - 1 - boundary)
     if (score > bestScore) [bestScore, at, heard] = [score, boundary, beep]
   }))
   const chain: { boundary: Boundary; beep: TimerBeep; regularBefore: boolean; regularAfter: boolean }[] = []

@@ -88,7 +88,7 @@ function drawBlock(surface: Surface, state: OverlayState): void {
   const text = state.count < 600 ? String(state.count) : `${Math.ceil(state.count / 60)}m`
   surface.textAlign = 'center'
   surface.textBaseline = 'alphabetic'
-  const size = text.length < 3 ? 19.8 : 14
+  const size = text.length < 3 ? 19.8 : 12.4
   surface.font = `400 ${size}px "${FONTS.display}"`
   const middle = STAFF_WIDTH + 0.7 + (BLOCK_WIDTH - STAFF_WIDTH) / 2
   surface.fillText(text, middle, -BLOCK_HEIGHT / 2 + size * 0.355)
