@@ -4,17 +4,11 @@ import { request } from 'node:http'
 import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Jivet } from './jivet'
+import { describe, expect, it } from 'vitest'
+import { startedJivet } from './jivet'
 
-const jivet = new Jivet()
 let page: Page
-
-beforeAll(async () => {
-  await jivet.start()
-  page = await jivet.page()
-})
-afterAll(() => jivet.end())
+const jivet = startedJivet((opened) => { page = opened })
 
 const file = (name: string, content: string | Buffer): string => {
   const path = join(jivet.home, name)

@@ -2,21 +2,18 @@
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { FILM, Jivet, truthOf } from './jivet'
+import { describe, expect, it } from 'vitest'
+import { FILM, startedJivet, truthOf } from './jivet'
 
-const jivet = new Jivet()
 let page: Page
-const truth = truthOf(FILM)
-const trueMs = (id: string): number => truth.boundaries.find((one) => one.segmentId === id)!.footageMs
-
-beforeAll(async () => {
-  await jivet.start()
-  page = await jivet.page()
+const jivet = startedJivet(async (opened) => {
+  page = opened
   await page.goto(jivet.url)
   await page.getByRole('link', { name: /Deck Hours 12/ }).click()
 })
-afterAll(() => jivet.end())
+const truth = truthOf(FILM)
+const trueMs = (id: string): number => truth.boundaries.find((one) => one.segmentId === id)!.footageMs
+
 
 const rows = () => page.locator('[data-origin]')
 /** Footage time of a row of the list, in milliseconds. */

@@ -2,17 +2,11 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync, readdirSync } from 'node:fs'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { FILM, Jivet } from './jivet'
+import { describe, expect, it } from 'vitest'
+import { FILM, startedJivet } from './jivet'
 
-const jivet = new Jivet()
 let page: Page
-
-beforeAll(async () => {
-  await jivet.start()
-  page = await jivet.page()
-})
-afterAll(() => jivet.end())
+const jivet = startedJivet((opened) => { page = opened })
 
 /** Processes of this very Jivet whose command line holds `words`, told from others by their environment. */
 function processes(words: string): number[] {

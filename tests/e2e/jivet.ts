@@ -6,6 +6,7 @@ import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { chromium, type Browser, type Page } from 'playwright-core'
+import { afterAll, beforeAll } from 'vitest'
 
 /** Filmed once for all tests by `npm test`; see scripts/test.mjs. */
 export const FILMS = process.env.JIVET_TEST_FILMS ?? ''
@@ -14,7 +15,7 @@ export const FILM = join(FILMS, 'deck-hours.mp4')
 export interface Truth { durationMs: number; boundaries: { segmentId: string; edge: 'start' | 'end'; footageMs: number; silent: boolean }[] }
 export const truthOf = (film: string): Truth => JSON.parse(readFileSync(film.replace(/\.mp4$/, '.truth.json'), 'utf8')) as Truth
 
-export class Jivet {
+class Jivet {
   readonly home = mkdtempSync(join(tmpdir(), 'jivet-test-'))
   port = 0
   private process: ChildProcess | null = null
@@ -60,6 +61,17 @@ export class Jivet {
     await this.stop()
     rmSync(this.home, { recursive: true, force: true })
   }
+}
+
+/** A Jivet for one file of tests, with a page opened before the first and everything ended after the last. */
+export function startedJivet(onPage: (page: Page) => Promise<void> | void): Jivet {
+  const jivet = new Jivet()
+  beforeAll(async () => {
+    await jivet.start()
+    await onPage(await jivet.page())
+  })
+  afterAll(() => jivet.end())
+  return jivet
 }
 
 function freePort(): Promise<number> {

@@ -1,21 +1,15 @@
 // The whole way, as a new user goes it: from the shelf to a downloaded video, which is then decoded and measured.
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { decodedCues, expectedCountChanges } from './expected'
 import { findCue, framesThatChange, probe, samplesOf } from './decode'
-import { FILM, Jivet, truthOf } from './jivet'
+import { FILM, startedJivet, truthOf } from './jivet'
 
-const jivet = new Jivet()
 let page: Page
+const jivet = startedJivet((opened) => { page = opened })
 const truth = truthOf(FILM)
 const FRAME_MS = 1000 / 30
-
-beforeAll(async () => {
-  await jivet.start()
-  page = await jivet.page()
-})
-afterAll(() => jivet.end())
 
 const fill = async (label: string, value: string, within = page.locator('main')): Promise<void> => {
   const field = within.getByLabel(label, { exact: true }).first()
