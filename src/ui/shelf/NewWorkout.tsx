@@ -11,7 +11,7 @@ import { Sheet } from '../parts/Sheet'
 import { texts } from '../texts'
 
 const words = texts.shelf
-const schema = z.object({ title: z.string().trim().min(1, 'A name is needed.').max(300, 'At most 300 letters.') })
+const schema = z.object({ title: z.string().trim().min(1, words.nameNeeded).max(300, words.nameLong) })
 
 export function NewWorkout({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }): ReactNode {
   const router = useRouter()

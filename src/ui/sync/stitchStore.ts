@@ -3,6 +3,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import type { StoredStitch } from '@/server/stitches'
 import { call, CallError } from '../api'
+import { texts } from '../texts'
 
 export interface StitchState {
   stitches: StoredStitch[]
@@ -34,7 +35,7 @@ export function createStitchStore(workoutId: string, initial: StoredStitch[], in
         onSaved()
       } catch (error) {
         const stale = error instanceof CallError && error.code === 'stale'
-        write({ problem: (error as Error).message + (stale ? ' Reload to see them.' : '') })
+        write({ problem: stale ? texts.sync.stale : (error as Error).message })
         if (!stale) setTimeout(() => void save(), RETRY_AFTER_MS)
         return
       } finally {

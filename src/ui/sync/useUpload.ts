@@ -2,6 +2,7 @@
 'use client'
 import { useCallback, useRef, useState } from 'react'
 import { Upload } from 'tus-js-client'
+import { texts } from '../texts'
 
 const PIECE_BYTES = 16 * 1024 * 1024
 
@@ -14,7 +15,7 @@ export function useUpload(workoutId: string): { upload: UploadState | null; prob
 
   const send = useCallback(async (file: File): Promise<void> => {
     setProblem(null)
-    if (!file.size) return setProblem('This file is empty: it holds 0 bytes. Copy it from the camera again.')
+    if (!file.size) return setProblem(texts.sync.empty)
     setUpload({ name: file.name, share: 0, leftMs: null, brokenOff: false })
     let started: { at: number; bytes: number } | null = null
     const task = new Upload(file, {
@@ -36,7 +37,7 @@ export function useUpload(workoutId: string): { upload: UploadState | null; prob
       onError: (error) => {
         const body = 'originalResponse' in error ? error.originalResponse?.getBody() : undefined
         setUpload(null)
-        setProblem(body && body.length < 300 ? readable(body) : 'Sending broke off and did not come back. Choose the same file again to go on where it broke off.')
+        setProblem(body && body.length < 300 ? readable(body) : texts.sync.brokeOff)
       },
       onSuccess: () => setUpload(null),
     })
