@@ -12,7 +12,7 @@ export function Sheet({ open, onOpenChange, title, hint, children, mustAnswer = 
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-bar/70" />
         <Dialog.Content onEscapeKeyDown={stay} onInteractOutside={stay} {...(hint ? {} : { 'aria-describedby': undefined })}
-          className="fixed top-[18vh] left-1/2 z-50 w-[min(94vw,520px)] -translate-x-1/2 border-t-8 border-land bg-paper p-7 shadow-2xl">
+          className="fixed top-[18vh] left-1/2 z-50 w-[min(94vw,520px)] -translate-x-1/2 border-t-8 border-land bg-paper p-7 shadow-2xl outline-none">
           <Dialog.Title className="font-display text-3xl">{title}</Dialog.Title>
           {hint && <Dialog.Description className="mt-2 text-quiet">{hint}</Dialog.Description>}
           <div className="mt-5">{children}</div>

@@ -110,7 +110,8 @@ function Stitching({ id, segments, footage, stitches: initial, revision, replace
       if (isTyping(event) || event.altKey) return
       const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
       const undo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
-      const onButton = event.target instanceof HTMLButtonElement && (event.key === ' ' || event.key === 'Enter')
+      // A row that was pressed keeps the focus; Enter and space mean the change in it, not another press.
+      const onButton = event.target instanceof HTMLButtonElement && !event.target.dataset.choose && (event.key === ' ' || event.key === 'Enter')
       const action = undo ? (event.shiftKey ? redoOnce : undoOnce) : step ? () => nudge(step * (event.shiftKey ? 10 : frameMs)) : actions[event.key]
       if (!action || onButton || ((event.ctrlKey || event.metaKey) && !undo)) return
       event.preventDefault()
