@@ -22,6 +22,9 @@ export interface StitchPoint {
   footageMs: Ms
 }
 
+/** One text for a boundary, wherever boundaries and stitches are looked up by one another. */
+export const tieKey = ({ segmentId, edge }: Pick<Boundary, 'segmentId' | 'edge'>): string => `${segmentId} ${edge}`
+
 export function boundariesOf(segments: readonly Segment[]): Boundary[] {
   const starts = segments.map((segment, index): Boundary => ({
     segmentId: segment.id, row: segment.row, edge: 'start', plannedMs: segment.startMs,
@@ -72,12 +75,12 @@ export function fitClock(boundaries: readonly Boundary[], stitches: readonly Sti
 interface Tie { plannedMs: Ms; footageMs: Ms }
 
 function stitchedStretches(boundaries: readonly Boundary[], stitches: readonly StitchPoint[]): Tie[][] {
-  const at = new Map(stitches.map((stitch) => [`${stitch.segmentId} ${stitch.edge}`, stitch.footageMs]))
+  const at = new Map(stitches.map((stitch) => [tieKey(stitch), stitch.footageMs]))
   const stretches: Tie[][] = []
   let open: Tie[] = []
   for (const boundary of boundaries) {
     if (boundary.afterTalk) open = []
-    const footageMs = at.get(`${boundary.segmentId} ${boundary.edge}`)
+    const footageMs = at.get(tieKey(boundary))
     if (footageMs === undefined) continue
     const tie = { plannedMs: boundary.plannedMs, footageMs }
     if (open.length && stitches.length > 2 && wasRestarted(open.at(-1), tie)) open = []
@@ -104,10 +107,10 @@ export interface Place { footageMs: Ms; stitched: boolean }
  * The result never runs backwards and stays inside the footage.
  */
 export function predict(boundaries: readonly Boundary[], stitches: readonly StitchPoint[], footageMs: Ms): Place[] {
-  const at = new Map(stitches.map((stitch) => [`${stitch.segmentId} ${stitch.edge}`, stitch.footageMs]))
+  const at = new Map(stitches.map((stitch) => [tieKey(stitch), stitch.footageMs]))
   const rate = 1 + fitClock(boundaries, stitches).driftPpm / 1e6
   const anchors = boundaries.flatMap((boundary, index) => {
-    const found = at.get(`${boundary.segmentId} ${boundary.edge}`)
+    const found = at.get(tieKey(boundary))
     return found === undefined ? [] : [{ index, footageMs: found }]
   })
   const places: Place[] = boundaries.map((boundary) => ({ footageMs: boundary.plannedMs, stitched: false }))

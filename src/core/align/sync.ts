@@ -4,7 +4,7 @@ import type { Beep } from '../hear/tones'
 import type { Segment } from '../score/segment'
 import type { Ms, Ppm } from '../units'
 import { alignBeeps, type Stitch } from './alignBeeps'
-import { boundariesOf, fitClock } from './boundaries'
+import { boundariesOf, fitClock, tieKey } from './boundaries'
 
 export interface SyncStitch extends Stitch {
   plannedMs: Ms
@@ -28,10 +28,10 @@ export function syncByBeeps(segments: readonly Segment[], beeps: readonly Beep[]
 export function describeSync(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): SyncResult {
   const boundaries = boundariesOf(segments)
   const fit = fitClock(boundaries, stitches)
-  const planned = new Map(boundaries.map((boundary) => [`${boundary.segmentId} ${boundary.edge}`, boundary.plannedMs]))
+  const planned = new Map(boundaries.map((boundary) => [tieKey(boundary), boundary.plannedMs]))
   const found = new Set(stitches.filter((stitch) => stitch.edge === 'start').map((stitch) => stitch.segmentId))
   const measured = stitches.map((stitch): SyncStitch => {
-    const plannedMs = planned.get(`${stitch.segmentId} ${stitch.edge}`) ?? 0
+    const plannedMs = planned.get(tieKey(stitch)) ?? 0
     const expected = fit.offsetMs + plannedMs * (1 + fit.driftPpm / 1e6)
     return { ...stitch, plannedMs, errorMs: Math.round(stitch.footageMs - expected) }
   })

@@ -1,5 +1,5 @@
 // Lays segments on the footage: from stitches to the start and end of every segment in footage time.
-import { predict, type Boundary, type StitchPoint } from '../align/boundaries'
+import { predict, tieKey, type Boundary, type StitchPoint } from '../align/boundaries'
 import type { Segment } from '../score/segment'
 import type { Ms } from '../units'
 
@@ -19,11 +19,11 @@ export interface LaidSegment {
  */
 export function lay(segments: readonly Segment[], boundaries: readonly Boundary[], stitches: readonly StitchPoint[], footageMs: Ms): LaidSegment[] {
   const places = predict(boundaries, stitches, footageMs)
-  const at = new Map(boundaries.map((boundary, index) => [`${boundary.segmentId} ${boundary.edge}`, places[index]]))
+  const at = new Map(boundaries.map((boundary, index) => [tieKey(boundary), places[index]]))
   return segments.map((segment, index) => {
-    const start = at.get(`${segment.id} start`)
+    const start = at.get(tieKey({ segmentId: segment.id, edge: 'start' }))
     const next = segments[index + 1]
-    const end = next ? at.get(`${next.id} start`) : at.get(`${segment.id} end`)
+    const end = next ? at.get(tieKey({ segmentId: next.id, edge: 'start' })) : at.get(tieKey({ segmentId: segment.id, edge: 'end' }))
     return {
       segment,
       startMs: start?.footageMs ?? 0, startStitched: start?.stitched ?? false,

@@ -2,6 +2,7 @@
 'use client'
 import { ChevronLeft, ChevronRight, Ear, X } from 'lucide-react'
 import { useEffect, useRef, type ReactNode } from 'react'
+import { tieKey } from '@/core/align/boundaries'
 import type { Segment } from '@/core/score/segment'
 import { formatInstant } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
@@ -36,7 +37,7 @@ export function ChangeList({ changes, chosen, frameMs, onChoose, onNudge, onHear
       {changes.map((change, index) => {
         const active = index === chosen
         return (
-          <li key={`${change.segmentId} ${change.edge}`} ref={active ? row : null} aria-current={active} data-origin={change.origin}
+          <li key={tieKey(change)} ref={active ? row : null} aria-current={active} data-origin={change.origin}
             className={`relative border-b border-rule ${active ? 'bg-land text-print' : ''}`}>
             <button type="button" data-choose="change" onClick={() => onChoose(index)} className="grid w-full grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-3 py-1.5 text-left">
               <span className="font-display text-xl tabular-nums">{formatInstant(change.footageMs)}</span>

@@ -5,7 +5,7 @@ import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
-import { boundariesOf, fitClock, predict } from '@/core/align/boundaries'
+import { boundariesOf, fitClock, predict, tieKey } from '@/core/align/boundaries'
 import { describeSync, type SyncResult } from '@/core/align/sync'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
@@ -126,8 +126,8 @@ function Stitching({ id, segments, footage, stitches: initial, revision, replace
     try {
       const result = await call<SyncResult>('POST', `/api/workouts/${id}/align`)
       const byHand = stitches.filter((one) => one.evidence.includes('hand'))
-      const held = new Set(byHand.map((one) => `${one.segmentId} ${one.edge}`))
-      const heard = result.stitches.filter((one) => !held.has(`${one.segmentId} ${one.edge}`))
+      const held = new Set(byHand.map((one) => tieKey(one)))
+      const heard = result.stitches.filter((one) => !held.has(tieKey(one)))
       const count = boundaries.filter((one) => one.audible).length
       if (heard.length) set([...byHand, ...heard.map(({ segmentId, edge, footageMs: at, confidence, evidence }) => ({ segmentId, edge, footageMs: at, confidence, evidence }))])
       toast(heard.length ? words.found(heard.length + byHand.length, count) : words.foundNone)
@@ -169,12 +169,12 @@ function Stitching({ id, segments, footage, stitches: initial, revision, replace
 function toChanges(segments: Segment[], boundaries: ReturnType<typeof boundariesOf>, stitches: StoredStitch[], footageMs: Ms): Change[] {
   const fit = fitClock(boundaries, stitches)
   const places = predict(boundaries, stitches, footageMs)
-  const tied = new Map(stitches.map((one) => [`${one.segmentId} ${one.edge}`, one]))
+  const tied = new Map(stitches.map((one) => [tieKey(one), one]))
   const byId = new Map(segments.map((segment) => [segment.id, segment]))
   return boundaries.flatMap((boundary, index): Change[] => {
     const segment = byId.get(boundary.segmentId)
     if (!segment || !boundary.audible) return []
-    const stitch = tied.get(`${boundary.segmentId} ${boundary.edge}`)
+    const stitch = tied.get(tieKey(boundary))
     return [{
       segmentId: boundary.segmentId, edge: boundary.edge, segment, footageMs: places[index]?.footageMs ?? 0,
       plannedMs: fit.offsetMs + boundary.plannedMs * (1 + fit.driftPpm / 1e6),

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { boundariesOf } from '@/core/align/boundaries'
+import { boundariesOf, tieKey } from '@/core/align/boundaries'
 import { expand } from '@/core/expand/expand'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
@@ -10,7 +10,7 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
   const workout = await findWorkout((await params).id)
   const [progress, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
   const boundaries = boundariesOf(expand(workout.score).segments).filter((boundary) => boundary.audible)
-  const tied = new Set(stitches.map((stitch) => `${stitch.segmentId} ${stitch.edge}`))
-  const open = boundaries.filter((boundary) => !tied.has(`${boundary.segmentId} ${boundary.edge}`)).length
+  const tied = new Set(stitches.map((stitch) => tieKey(stitch)))
+  const open = boundaries.filter((boundary) => !tied.has(tieKey(boundary))).length
   return <ShipView id={workout.id} progress={progress} hasScore={boundaries.length > 0} hasStitches={stitches.length > 0} openChanges={open} />
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { tieKey } from '@/core/align/boundaries'
 import { DAY } from '@/core/units'
 import { idFrom, readBody, route } from '@/server/http'
 import { saveStitches } from '@/server/stitches'
@@ -12,7 +13,7 @@ const stitchSchema = z.object({
 })
 const bodySchema = z.object({
   revision: z.number().int().min(1),
-  stitches: z.array(stitchSchema).max(50_001).refine((all) => new Set(all.map((one) => `${one.segmentId} ${one.edge}`)).size === all.length, 'a boundary is stitched twice'),
+  stitches: z.array(stitchSchema).max(50_001).refine((all) => new Set(all.map((one) => tieKey(one))).size === all.length, 'a boundary is stitched twice'),
 })
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
