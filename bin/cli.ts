@@ -5,13 +5,14 @@ import { COMMANDS, UsageError } from './commands'
 
 const USAGE = `usage:
   jivet expand PLAN [--json | --csv]
+  jivet check  PLAN [--json]
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE [--json]
   jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
-PLAN is a workout file (*.jivet.json) or an interval table (*.csv). Add --debug for a stack trace.
+PLAN is a workout file (*.jivet.json), a typed score (*.score.txt) or an interval table (*.csv). Add --debug for a stack trace.
 `
 
 async function main(argv: string[]): Promise<number> {
@@ -31,7 +32,7 @@ async function main(argv: string[]): Promise<number> {
     const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name as keyof typeof COMMANDS] : undefined
     if (!command) throw new UsageError(name ? `there is no command "${name}"` : 'no command given')
     await command(files, values)
-    return 0
+    return Number(process.exitCode ?? 0)
   } catch (error) {
     return report(error, argv.includes('--debug'))
   }

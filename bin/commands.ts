@@ -4,6 +4,7 @@ import { extname } from 'node:path'
 import { z } from 'zod'
 import { boundariesOf, type StitchPoint } from '../src/core/align/boundaries'
 import { syncByBeeps } from '../src/core/align/sync'
+import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { lay, layAsPlanned, type LaidSegment } from '../src/core/cut/lane'
 import { expand } from '../src/core/expand/expand'
@@ -31,11 +32,28 @@ const print = (text: string): void => void process.stdout.write(text.endsWith('\
 const printJson = (data: unknown): void => print(JSON.stringify(data, null, 2))
 
 const expandCommand: Command = async (files, options) => {
-  const { segments, totalMs, workMs, restMs } = await expandFile(only(files, 1)[0])
+  const { segments, totalMs, workMs, restMs, estimated } = await expandFile(only(files, 1)[0])
   if (options.csv) return print(writeIntervalTable(segments))
-  if (options.json) return printJson({ totalMs, workMs, restMs, segments })
-  for (const segment of segments) print(`${formatLength(segment.startMs).padStart(9)}  ${formatLength(segment.durationMs).padStart(7)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`)
-  print(`total ${formatLength(totalMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`)
+  // What decides a length, and what counters are called, is for editors.
+  if (options.json) return printJson({ totalMs, workMs, restMs, estimated, segments: segments.map(({ origin: _origin, words: _words, ...segment }) => segment) })
+  for (const segment of segments) print(`${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`)
+  print(`total ${estimated ? 'about ' : ''}${formatLength(totalMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`)
+}
+
+const checkCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const score = await naming(plan, readPlanFile(plan))
+  const { findings, dismissed } = judge(score)
+  if (options.json) {
+    printJson({
+      findings: findings.map(({ mend, ...finding }) => ({ ...finding, mend: mend?.label ?? null })),
+      dismissed: dismissed.map(({ finding, reason }) => ({ id: finding.id, reason })),
+    })
+  } else {
+    for (const { severity, segmentId, sectionKey, what, why, mend } of findings) print(`${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}\n         ${what}\n         ${why}${mend ? ` Mend: ${mend.label}.` : ''}`)
+    print(findings.length ? `${findings.length} finding${findings.length === 1 ? '' : 's'}` : 'nothing found')
+  }
+  if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
 }
 
 const cuesCommand: Command = async (files, options) => {
@@ -70,12 +88,13 @@ const renderCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const out = required(options.out, '--out OUT.mp4')
   if (options.fit && options.fit !== 'follow') throw new UsageError(`--fit ${options.fit} is not known here; "follow" keeps the footage as filmed`)
-  const { segments } = await expandFile(plan)
+  const score = await naming(plan ?? '', readPlanFile(plan ?? ''))
+  const { segments } = await naming(plan ?? '', Promise.resolve(score).then(expand))
   const facts = await probed(footage)
   const stitches = options.sync ? await stitchesFrom(options.sync) : syncByBeeps(segments, facts.audioCodec ? (await listenTo(footage, facts.durationMs)).beeps : [], facts.durationMs).stitches
   if (!stitches.length) throw new Problem('not-stitched', `${footage}: no interval was found in the sound. Give --sync FILE.json.`)
   await intoPlace(out, (temporary) => renderVideo({
-    footage, facts, lane: lay(segments, boundariesOf(segments), stitches, facts.durationMs), out: temporary, onProgress: progressOnTerminal('render'),
+    footage, facts, lane: lay(segments, boundariesOf(segments), stitches, facts.durationMs), count: score.count, out: temporary, onProgress: progressOnTerminal('render'),
   }))
 }
 
@@ -99,7 +118,7 @@ const exportCommand: Command = async (files, options) => {
 }
 
 export const COMMANDS = {
-  expand: expandCommand, cues: cuesCommand, hear: hearCommand, sync: syncCommand,
+  expand: expandCommand, check: checkCommand, cues: cuesCommand, hear: hearCommand, sync: syncCommand,
   render: renderCommand, track: trackCommand, export: exportCommand,
 }
 

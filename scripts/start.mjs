@@ -31,7 +31,7 @@ async function main() {
     url = database.url
   }
   const env = { ...process.env, PORT, HOST, JIVET_HOME: HOME, DATABASE_URL: url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
-  await finished(node(['--import', 'tsx', 'src/server/prepare.ts', 'demo/deck-hours.jivet.json', film], env))
+  await finished(node(['--import', 'tsx', 'src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores'], env))
   keepRunning('worker', () => node(['--import', 'tsx', 'src/server/worker.ts'], env, ['ignore', 'ignore', 'inherit']))
   keepRunning('server', () => node(['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', PORT], env, ['ignore', 'ignore', 'inherit']))
   await answering(`http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}/api/health`)

@@ -44,6 +44,30 @@ describe('expand and export', () => {
   })
 })
 
+describe('the three kinds of plan', () => {
+  const typed = write('roof.score.txt', 'circuit Main: 3 rounds, 40 on, 10 off\n  Keel hold; Jug lift (sides none)\nfinisher Last: 1 round\n  10 Deck-rail squat\n')
+  it('expand alike, with what is only estimated marked down to the table', () => {
+    // 3 x (40 + 10 + 40 + 10) s, and 10 reps of 3 s.
+    const plan = JSON.parse(jivet('expand', typed, '--json').out) as { totalMs: number; estimated: boolean; segments: { estimated: boolean; reps: number | null }[] }
+    expect([plan.totalMs, plan.estimated, plan.segments.at(-1)]).toMatchObject([330_000, true, { estimated: true, reps: 10 }])
+    expect(plan.segments[0]).not.toHaveProperty('origin')
+    const table = jivet('expand', typed, '--csv').out
+    expect(table.split('\n')[0]).toBe('section,round,kind,label,side,seconds,estimated')
+    expect(JSON.parse(jivet('expand', write('roof.csv', table), '--json').out)).toMatchObject({ totalMs: 330_000, estimated: true })
+    expect(jivet('expand', typed).out).toMatch(/~0:30 {2}work {3}Deck-rail squat\ntotal about 5:30/)
+  })
+  it('are checked alike, and an error makes the code 1', () => {
+    const { code, out } = jivet('check', typed, '--json')
+    const { findings } = JSON.parse(out) as { findings: { check: string; what: string; severity: string; mend: string | null }[] }
+    expect(code).toBe(0)
+    expect(findings.find((one) => one.check === 'rest')).toMatchObject({ mend: 'Make it 12 s', what: expect.stringMatching(/needs about 11.8 s: stand up 4, take water jug 4/) as string })
+    const tooTight = write('tight.score.txt', 'circuit Main: 3 rounds, 40 on, 4 off\n  Keel hold; Jug lift (sides none)\n')
+    expect(jivet('check', tooTight)).toMatchObject({ code: 1, out: expect.stringMatching(/^error {4}main\/r1\/s1\/rest/) as string })
+    expect(jivet('check', write('tight.csv', jivet('expand', tooTight, '--csv').out)).code).toBe(1)
+    expect(jivet('check', PLAN).code).toBe(0)
+  })
+})
+
 describe('the beep pass', () => {
   const sync = (film: string): SyncResult => JSON.parse(jivet('sync', PLAN, film, '--json').out) as SyncResult
   const marked = (film: string) => truthOf(film).boundaries.filter((one) => one.footageMs > 0)
@@ -74,6 +98,7 @@ describe('the beep pass', () => {
 describe('what is wrong is said in one line', () => {
   const text = write('note.txt', 'A kettle is not a video.\n')
   const empty = write('empty.mp4', '')
+  const typo = write('typo.score.txt', 'title Slip\ncircut Main: 3 rounds\n')
   const badTable = write('bad.csv', 'section,round,kind,label,side,seconds\nMain,1,work,Jug lift,,-5\n')
   it.each([
     [['expand'], 2, /expected 1 file/],
@@ -83,7 +108,9 @@ describe('what is wrong is said in one line', () => {
     [['render', PLAN, FILM], 2, /--out/],
     [['expand', 'nowhere.csv'], 1, /nowhere\.csv: There is no such file/],
     [['expand', badTable], 1, /bad\.csv: line 2: Found "-5" in seconds/],
-    [['expand', text], 1, /\.jivet\.json nor \.csv/],
+    [['expand', typo], 1, /typo\.score\.txt: line 2: No section starts with "circut"/],
+    [['check', write('empty.score.txt', '# nothing yet\n')], 1, /line 1: No section was found/],
+    [['expand', write('plan.md', '# plan')], 1, /none of \.jivet\.json, \.score\.txt and \.csv/],
     [['hear', text], 1, /not a video/],
     [['hear', empty], 1, /empty/],
     [['hear', 'nowhere.mp4'], 1, /no such file/],

@@ -3,6 +3,8 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync, mkdirSync
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { moveSchema } from '../src/core/score/move'
+import { readShorthand } from '../src/core/shorthand/read'
 import { circuit, score, talk } from '../src/core/testing'
 
 const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
@@ -25,15 +27,55 @@ afterAll(async () => {
 const parts = async () => ({
   ...await import('../src/server/db'), ...await import('../src/server/migrate'), ...await import('../src/server/workouts'),
   ...await import('../src/server/stitches'), ...await import('../src/server/jobs'), ...await import('../src/server/footage'),
-  ...await import('../src/server/store'), ...await import('../src/server/progress'), ...await import('../src/server/packs'),
+  ...await import('../src/server/store'), ...await import('../src/server/progress'), ...await import('../src/server/packs'), ...await import('../src/server/moves'),
 })
 
 describe('migrations', () => {
   it('run once each, also when two start at the same moment', async () => {
     const { migrate } = await parts()
     const runs = await Promise.all([migrate(), migrate()])
-    expect(runs.flat()).toEqual(['001_workouts.sql'])
+    expect(runs.flat()).toEqual(['001_workouts.sql', '002_moves.sql'])
     expect(await migrate()).toEqual([])
+  })
+})
+
+describe('moves', () => {
+  const punt = moveSchema.parse({ name: 'Punt push', secondsPerRep: 2.4, muscles: ['grip'], gear: ['pole'] })
+  const typed = (title: string) => ({ ...readShorthand('circuit Main: 1 round, 40 on\n  Punt push; Squat (from 2 punt push)\n').score, title, moves: [punt] })
+
+  it('come back as they were saved, one by one name whatever its capitals', async () => {
+    const { saveMove, listMoves, removeMove } = await parts()
+    await saveMove({ move: punt, was: null, changePublished: false })
+    expect(await listMoves()).toEqual([punt])
+    await expect(saveMove({ move: { ...punt, name: 'PUNT push' }, was: null, changePublished: false })).rejects.toMatchObject({ code: 'conflict' })
+    await removeMove('punt PUSH')
+    await expect(removeMove('punt push')).rejects.toMatchObject({ code: 'not-found' })
+    expect(await listMoves()).toEqual([])
+  })
+  it('change in the workouts that use them; published ones keep the old text unless told otherwise', async () => {
+    const { saveMove, usesOfMove, createWorkout, findWorkout, addPack, createJob } = await parts()
+    await saveMove({ move: punt, was: null, changePublished: false })
+    const draft = await createWorkout(typed('Draft')), published = await createWorkout(typed('Published')), other = await createWorkout(score(circuit()))
+    await addPack({ workoutId: published, jobId: await createJob('render', published, null), title: 'Published', videoHash: 'x', videoBytes: 1, captions: '', chapters: '' })
+    expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([['Draft', false], ['Published', true]])
+
+    const quant = { ...punt, name: 'Quant push', cue: 'long and low' }
+    await saveMove({ move: quant, was: 'Punt push', changePublished: false })
+    expect((await findWorkout(draft)).score).toMatchObject({ moves: [quant], sections: [{ stations: [{ label: 'Quant push' }, { label: 'Squat', swaps: [{ from: 2, label: 'Quant push' }] }] }] })
+    expect((await findWorkout(published)).score).toMatchObject({ moves: [punt], sections: [{ stations: [{ label: 'Punt push' }, {}] }] })
+    expect((await findWorkout(other)).scoreRevision).toBe(1)
+
+    await saveMove({ move: { ...quant, cue: 'lower still' }, was: 'Quant push', changePublished: true })
+    expect((await findWorkout(draft)).score.moves).toMatchObject([{ cue: 'lower still' }])
+    await saveMove({ move: { ...punt, cue: 'hand over hand' }, was: 'Punt push', changePublished: true })
+    expect((await findWorkout(published)).score.moves).toMatchObject([{ name: 'Punt push', cue: 'hand over hand' }])
+  })
+  it('change all of it or nothing', async () => {
+    const { saveMove, listMoves, sql } = await parts()
+    const before = await listMoves()
+    await expect(saveMove({ move: { ...punt, name: 'Quant push' }, was: 'Punt push', changePublished: true })).rejects.toMatchObject({ code: 'conflict' })
+    expect(await listMoves()).toEqual(before)
+    await sql()`delete from moves`
   })
 })
 

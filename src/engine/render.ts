@@ -6,6 +6,7 @@ import { Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { cuesFor } from '../core/cue/cues'
 import type { LaidSegment } from '../core/cut/lane'
+import type { Score } from '../core/score/score'
 import { overlayLayers, type Layer } from '../core/look/drawOverlay'
 import { overlayChanges } from '../core/look/overlay'
 import { cueTrack } from '../core/sound/track'
@@ -23,6 +24,8 @@ export interface RenderJob {
   footage: string
   facts: FootageFacts
   lane: readonly LaidSegment[]
+  /** Which way the shown number goes. Default: down. */
+  count?: Score['count']
   out: string
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string
@@ -40,7 +43,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
   try {
-    const changes = overlayChanges(job.lane)
+    const changes = overlayChanges(job.lane, job.count)
     const layers = overlayLayers(facts)
     const lists = await Promise.all(layers.map((layer, number) => drawStrip(`layer${number}`, layer, changes, facts, facts.durationMs, folder, signal)))
     const picture = join(folder, 'picture.mp4'), sound = join(folder, 'sound.mp4')

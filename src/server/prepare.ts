@@ -1,11 +1,11 @@
 // Run once before the server starts: brings the database up to date and loads the demo.
-//   tsx src/server/prepare.ts PLAN FILM
+//   tsx src/server/prepare.ts PLAN FILM SCORES
 import { sql } from './db'
 import { loadDemo } from './demo'
 import { migrate } from './migrate'
 
-const [plan, film] = process.argv.slice(2)
+const [plan, film, scores] = process.argv.slice(2)
 const ran = await migrate()
 if (ran.length) console.log(`database: ran ${ran.join(', ')}`)
-if (plan && film && await loadDemo(plan, film)) console.log('demo: loaded')
+if (plan && film && scores && await loadDemo(plan, film, scores)) console.log('demo: loaded')
 await sql().end()

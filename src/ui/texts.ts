@@ -1,4 +1,6 @@
 // Every word of the interface, in one catalogue. Plain gym-floor English; numbers arrive formatted.
+import { scoreTexts } from './score/texts'
+
 export const texts = {
   brand: 'Jivet',
   way: { shelf: 'Shelf', score: 'Score', sync: 'Sync', watch: 'Watch', ship: 'Ship' },
@@ -13,7 +15,7 @@ export const texts = {
     create: 'Make it',
     cancel: 'Not now',
     fromFile: 'Open a plan file',
-    fromFileHint: 'A workout file (.jivet.json) or an interval table (.csv).',
+    fromFileHint: 'A workout file (.jivet.json), a typed score (.score.txt) or an interval table (.csv).',
     empty: 'Nothing on the shelf yet. Make a workout, or open a plan file.',
     demo: 'Demo',
     remove: 'Take off the shelf',
@@ -21,26 +23,7 @@ export const texts = {
     undo: 'Put it back',
     noSections: 'No intervals yet',
   },
-  score: {
-    addCircuit: 'Add circuit', addTalk: 'Add talk', addBreak: 'Add break',
-    total: 'total', work: 'work', rest: 'rest', ratio: 'work to rest', ends: 'ends at', about: 'about',
-    promise: 'Promised', promiseNone: 'nothing promised', over: (by: string) => `${by} over`, under: (by: string) => `${by} under`, kept: 'kept',
-    undo: 'Undo', redo: 'Redo',
-    saved: 'Saved', saving: 'Saving', unsaved: 'Not saved yet', offline: 'The server does not answer. Your changes are kept here and saved when it does.',
-    empty: 'Start with a circuit: stations, work, rest, rounds. Add talk where you speak before or after.',
-    rounds: 'Rounds', workFor: 'Work', restFor: 'Rest', lead: 'Lead-in', between: 'Between rounds', lastRest: 'Last rest', length: 'Length', guess: 'Guess',
-    lastRests: { kept: 'kept', dropped: 'dropped', replaced: 'replaced by break' },
-    station: 'Move', side: 'Sides', posture: 'Posture', effort: 'Effort', addStation: 'Add station', newStation: 'New move',
-    sides: { none: 'no sides', alternate: 'rounds alternate', halves: 'halves' },
-    postures: { standing: 'standing', kneeling: 'kneeling', handsFeet: 'hands and feet', faceUp: 'lying face up', faceDown: 'lying face down', seated: 'seated' },
-    move: 'Move this row: space, then arrow keys', remove: 'Remove', removeSection: 'Remove section', sectionName: 'Name of the section', untitled: 'Untitled',
-    badLength: 'A length like 45, 1:15 or 2m 30s, up to 24 hours', badCount: (low: number, high: number) => `A whole number from ${low} to ${high}`,
-    zoomIn: 'Closer', zoomOut: 'Further', zoomFit: 'Whole score',
-    stale: 'Changed in another tab', staleText: 'This score was saved somewhere else after you opened it here. Which one should stay?',
-    keepMine: 'Keep what I have here', takeTheirs: 'Take the other one',
-    tooLong: 'Shorten the score to go on: the picture and the sums need it below 24 hours and 50,000 intervals.',
-    tableNote: 'This section came from an interval table. Its rows are shown as they are.',
-  },
+  score: scoreTexts,
   sync: {
     add: 'Add footage', addHint: 'Drop the recorded session here, or choose the file. Any size, any camera.', choose: 'Choose a file', replace: 'Use other footage',
     uploading: 'Sending', paused: 'Broken off. It goes on by itself when the server answers.', cancel: 'Cancel', checking: 'Looking at the picture and listening to the sound',
@@ -63,7 +46,7 @@ export const texts = {
   keys: {
     open: 'Keys', heading: 'Keys on this page', close: 'Close',
     everywhere: [['?', 'this sheet']],
-    score: [['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['Enter', 'keep a number'], ['Esc', 'leave it as it was'], ['Space, arrows', 'move a row by its grip']],
+    score: [['Alt Up, Down', 'move a row of the sheet'], ['Shift Up, Down', 'choose more rows'], ['Ctrl C, V', 'rows to and from a spreadsheet'], ['Ctrl Space', 'offers in the shorthand'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['Enter', 'keep a number'], ['Esc', 'leave it as it was'], ['Space, arrows', 'move a row by its grip']],
     sync: [['Space', 'play, pause'], ['Enter', 'stitch the chosen change here, go to the next'], ['Up, Down', 'choose a change'], ['Left, Right', 'nudge by a frame'], ['Shift Left, Right', 'nudge by 10 ms'], ['H', 'hear two seconds around it'], ['Backspace', 'unstitch'], ['Ctrl Z', 'undo']],
     watch: [['Space', 'play, pause'], ['Left, Right', 'two seconds back, on'], ['Up, Down', 'change before, change after']],
   },

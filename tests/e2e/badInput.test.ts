@@ -5,7 +5,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
-import { startedJivet } from './jivet'
+import { addSection, startedJivet } from './jivet'
 
 let page: Page
 const jivet = startedJivet((opened) => { page = opened })
@@ -61,7 +61,7 @@ describe('plans that will not do', () => {
   it('keep a wrong number out of the score, with the reason at the field', async () => {
     const id = await newWorkout('Wrong numbers')
     await page.goto(`${jivet.url}/w/${id}/score`)
-    await page.getByRole('button', { name: 'Add circuit' }).click()
+    await addSection(page, 'Circuit')
     const rounds = page.getByLabel('Rounds', { exact: true })
     await rounds.fill('-3')
     await page.getByRole('alert').getByText('A whole number from 1 to 500').waitFor()
@@ -75,15 +75,15 @@ describe('two tabs', () => {
     const id = await newWorkout('Two tabs')
     const other = await jivet.page()
     for (const tab of [page, other]) await tab.goto(`${jivet.url}/w/${id}/score`)
-    await page.getByRole('button', { name: 'Add talk' }).click()
+    await addSection(page, 'Talk')
     await page.getByText('Saved', { exact: true }).waitFor()
-    await other.getByRole('button', { name: 'Add circuit' }).click()
+    await addSection(other, 'Circuit')
     await other.getByRole('heading', { name: 'Changed in another tab' }).waitFor()
     await other.getByRole('button', { name: 'Keep what I have here' }).click()
     await other.getByText('Saved', { exact: true }).waitFor()
     await other.reload()
     await other.locator('[data-section=main]').waitFor()
-    await page.getByRole('button', { name: 'Add break' }).click()
+    await addSection(page, 'Break')
     await page.getByRole('button', { name: 'Take the other one' }).click()
     await page.locator('[data-section=main]').waitFor()
     expect(await page.locator('[data-section]').count()).toBe(1)
@@ -95,9 +95,9 @@ describe('undo', () => {
   it('goes back to empty, survives a reload, and goes forth again', async () => {
     const id = await newWorkout('Undo')
     await page.goto(`${jivet.url}/w/${id}/score`)
-    await page.getByRole('button', { name: 'Add circuit' }).click()
-    await page.getByRole('button', { name: 'Add station' }).click()
-    await page.getByRole('button', { name: 'Add talk' }).click()
+    await addSection(page, 'Circuit')
+    await page.getByRole('button', { name: 'Add move' }).click()
+    await addSection(page, 'Talk')
     for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z')
     expect(await page.locator('[data-section]').count()).toBe(0)
     await page.getByText('Saved', { exact: true }).waitFor()

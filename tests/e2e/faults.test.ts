@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync, readdirSync } from 'node:fs'
 import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
-import { FILM, startedJivet } from './jivet'
+import { addSection, FILM, startedJivet } from './jivet'
 
 let page: Page
 const jivet = startedJivet((opened) => { page = opened })
@@ -52,7 +52,7 @@ describe('a killed server', () => {
     await page.getByRole('button', { name: 'Make it' }).click()
     await page.waitForURL('**/score')
     const id = page.url().split('/').at(-2) ?? ''
-    await page.getByRole('button', { name: 'Add circuit' }).click()
+    await addSection(page, 'Circuit')
     await page.getByText('Saved', { exact: true }).waitFor()
 
     // An upload by hand, so that it can be stopped after its first half.
@@ -74,7 +74,7 @@ describe('a killed server', () => {
     expect((await patch(half, bytes.length)).status).toBe(204)
     await page.goto(`${jivet.url}/w/${id}/score`)
     await page.locator('[data-section=main]').waitFor()
-    await page.getByRole('button', { name: 'Add station' }).click()
+    await page.getByRole('button', { name: 'Add move' }).click()
     await page.getByText('Saved', { exact: true }).waitFor()
     await page.getByRole('link', { name: 'Sync' }).click()
     await page.getByRole('button', { name: 'Find the beeps' }).waitFor({ timeout: 60_000 })

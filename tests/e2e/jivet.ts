@@ -74,6 +74,12 @@ export function startedJivet(onPage: (page: Page) => Promise<void> | void): Jive
   return jivet
 }
 
+/** Adds a section by the menu of formats. @param format its name there, e.g. `Circuit`. */
+export async function addSection(page: Page, format: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add section' }).click()
+  await page.getByRole('menuitem', { name: new RegExp(`^${format}`) }).click()
+}
+
 function freePort(): Promise<number> {
   return new Promise((done) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { circuit, score, station, talk } from '../testing'
+import { newSection } from '../score/formats'
+import { readShorthand } from '../shorthand/read'
 import { expand, totalsOf } from './expand'
 
 const kinds = (...args: Parameters<typeof score>): string => expand(score(...args)).segments.map((one) => one.kind).join(' ')
@@ -17,7 +19,7 @@ describe('a circuit', () => {
     expect(kinds(circuit({ rounds: 2, roundBreakMs: 60_000, lastRest: 'kept', stations: two }))).toBe('work rest work rest break work rest work rest')
   })
   it('gives way to a break section that follows, when its last rest is replaced', () => {
-    const pause = { format: 'break', key: 'sip', name: 'Sip', durationMs: 90_000 } as const
+    const pause = { ...newSection('break', 'sip', 'Sip'), durationMs: 90_000 }
     expect(kinds(circuit({ lastRest: 'replaced' }), pause)).toBe('work break')
     expect(kinds(circuit({ lastRest: 'kept' }), pause)).toBe('work rest break')
   })
@@ -70,5 +72,20 @@ describe('expand', () => {
     const many = Array.from({ length: 200 }, (_, index) => station(`Move ${index}`))
     expect(() => expand(score(circuit({ rounds: 500, stations: many })))).toThrow(/50,000/)
     expect(() => expand(score(circuit({ rounds: 500, workMs: 600_000 })))).toThrow(/24 hours/)
+  })
+})
+
+describe('what a round counts', () => {
+  const rounds = (reading: 'pass' | 'interval' | 'thereAndBack', text: string): string => {
+    const { score: plan } = readShorthand(text)
+    return expand({ ...plan, readings: { ...plan.readings, round: reading } }).segments.filter((one) => one.kind === 'work').map((one) => `${one.round}/${one.rounds}`).join(' ')
+  }
+  it('is a pass, an interval, or a climb with its descent, as the creator reads it', () => {
+    const two = 'circuit Main: 2 rounds, 30 on, 10 off\n  Squat; Lunge\n'
+    expect(rounds('pass', two)).toBe('1/2 1/2 2/2 2/2')
+    expect(rounds('interval', two)).toBe('1/4 2/4 3/4 4/4')
+    expect(rounds('thereAndBack', two)).toBe('1/2 1/2 2/2 2/2')
+    expect(rounds('thereAndBack', 'pyramid Main: 2:00 climb, 2 reps, 2 more each, 30 off\n  Squat; Lunge\n')).toBe('1/2 1/2 2/2 2/2')
+    expect(rounds('thereAndBack', 'slot Main: 2 rungs, 20 from, 10 step, shape up and down\n  Squat\n')).toBe('1/1 1/1 1/1')
   })
 })

@@ -1,34 +1,65 @@
 // Score to segments: the sums that a creator does in the head. Linear in the number of segments.
 import { Problem } from '../problem'
+import { castOf } from '../score/cast'
 import { expandSection, type Section } from '../score/formats'
-import type { Score } from '../score/score'
+import { aroundOf, type Score } from '../score/score'
 import type { Expansion, Segment, Totals } from '../score/segment'
 import { DAY, type Ms } from '../units'
+import { withDemos } from './demos'
+import { countRounds } from './rounds'
 
 export const MOST_SEGMENTS = 50_000
+export const MOST_STATIONS = 10_000
 
 /**
  * Flattens a score. Segments follow one another without gaps from 0.
  * @throws Problem `too-many` above 50,000 segments, `too-long` above 24 hours.
  */
 export function expand(score: Score): Expansion {
+  const cast = castOf(score.moves)
+  const parts: Segment[][] = []
+  let count = 0
+  score.sections.forEach((section, index) => {
+    if (count + worksIn(section) > MOST_SEGMENTS) throw tooMany(section.name)
+    const part = expandSection(section, aroundOf(score, index, cast))
+    for (const segment of part) segment.section = section.name
+    countRounds(part, section, score.readings.round)
+    parts.push(part)
+    count += part.length
+    if (count > MOST_SEGMENTS) throw tooMany(section.name)
+  })
   const segments: Segment[] = []
   let startMs: Ms = 0
-  score.sections.forEach((section, index) => {
-    if (segments.length + worksIn(section) > MOST_SEGMENTS) throw tooMany(section.name)
-    const breakFollows = score.sections[index + 1]?.format === 'break'
-    for (const part of expandSection(section, { breakFollows })) {
-      segments.push({ ...part, section: section.name, row: segments.length + 1, startMs })
-      startMs += part.durationMs
+  for (const part of withDemos(parts, score.demos)) {
+    for (const segment of part) {
+      segment.startMs = startMs
+      segment.row = segments.push(segment)
+      startMs += segment.durationMs
     }
-    if (segments.length > MOST_SEGMENTS) throw tooMany(section.name)
-  })
+  }
   if (startMs > DAY) throw new Problem('too-long', 'The score is longer than 24 hours.')
   return { ...totalsOf(segments), segments }
 }
 
+/** The same without throwing: the sentence that says why there is no expansion. */
+export function tryExpand(score: Score): { expansion: Expansion; problem: null } | { expansion: null; problem: string } {
+  try {
+    return { expansion: expand(score), problem: null }
+  } catch (error) {
+    if (error instanceof Problem) return { expansion: null, problem: error.message }
+    throw error
+  }
+}
+
 /** Known before unfolding, so that an absurd score is refused at once and not after seconds of work. */
-const worksIn = (section: Section): number => (section.format === 'circuit' ? section.rounds * section.stations.length : 0)
+function worksIn(section: Section): number {
+  const stations = 'stations' in section ? section.stations.length : 'groups' in section ? section.groups.reduce((sum, group) => sum + group.length, 0) : 0
+  if (stations > MOST_STATIONS) return MOST_SEGMENTS + 1
+  const times = 'rounds' in section ? (typeof section.rounds === 'number' ? section.rounds : section.rounds.length) : 'sets' in section ? section.sets
+    : 'times' in section ? section.times : 'rungs' in section ? section.rungs : 'passes' in section ? (typeof section.passes === 'number' ? section.passes : section.passes.length)
+      : 'steps' in section ? section.steps : 'intervals' in section ? section.intervals : 1
+  return stations * times
+}
 
 const tooMany = (section: string): Problem =>
   new Problem('too-many', `The score unfolds into more than ${MOST_SEGMENTS.toLocaleString('en')} intervals. Fewer rounds or stations are needed.`, section)

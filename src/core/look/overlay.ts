@@ -1,14 +1,15 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
 import { middleOf } from '../cue/cues'
 import type { LaidSegment } from '../cut/lane'
+import type { Score } from '../score/score'
 import type { Ms } from '../units'
-import { KIND_NAMES, nameOf, roundOf } from '../write/wording'
+import { KIND_NAMES, nameOf, roundOf, setOf, stationOf } from '../write/wording'
 
 export type Ground = 'work' | 'rest' | 'ready'
 
 export interface OverlayState {
   ground: Ground
-  /** Whole seconds left, 1 or more. */
+  /** Whole seconds left, or done where the count goes up; 1 or more. */
   count: number
   /** Steps of the tide staff still above water, 0 to `STAFF_STEPS`. */
   staff: number
@@ -31,14 +32,14 @@ export interface OverlayChange {
  * Everything the overlay will ever show, in order. Digits change at whole seconds before the interval's true end, so
  * that zero falls on the boundary; an interval that ran long holds its planned number until the plan has caught up.
  */
-export function overlayChanges(lane: readonly LaidSegment[]): OverlayChange[] {
+export function overlayChanges(lane: readonly LaidSegment[], count: Score['count'] = 'down'): OverlayChange[] {
   const changes: OverlayChange[] = []
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
     if (laid.segment.kind === 'talk') changes.push({ fromMs: laid.startMs, state: null })
     else {
       const next = comingUp(lane, index)
-      for (const fromMs of instantsIn(laid)) changes.push({ fromMs, state: stateAt(laid, next, fromMs) })
+      for (const fromMs of instantsIn(laid)) changes.push({ fromMs, state: stateAt(laid, next, fromMs, count) })
     }
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
@@ -66,17 +67,19 @@ function instantsIn({ segment, startMs, endMs }: LaidSegment): Ms[] {
   return instants.sort((one, other) => one - other)
 }
 
-function stateAt({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined, atMs: Ms): OverlayState {
+function stateAt({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined, atMs: Ms, way: Score['count']): OverlayState {
   const left = Math.ceil((endMs - atMs) / 1000)
   const planned = Math.ceil(segment.durationMs / 1000)
-  const count = Math.max(1, planned ? Math.min(left, planned) : left)
+  const down = Math.max(1, planned ? Math.min(left, planned) : left)
+  // Counting up, the last second bears the whole length.
+  const count = way === 'down' ? down : Math.max(1, (planned || Math.ceil((endMs - startMs) / 1000)) - down + 1)
   return {
     ground: segment.kind === 'work' ? 'work' : segment.kind === 'lead' ? 'ready' : 'rest',
     count,
     staff: Math.min(STAFF_STEPS, Math.ceil(((endMs - atMs) / Math.max(1, endMs - startMs)) * STAFF_STEPS)),
     label: segment.label || KIND_NAMES[segment.kind],
     side: sideAt(segment.side, atMs < middleOf(startMs, endMs)),
-    counters: countersOf(segment),
+    counters: shownCounters(segment),
     next: next ? `Next: ${nameOf(next.segment)}` : '',
   }
 }
@@ -86,11 +89,8 @@ function sideAt(side: LaidSegment['segment']['side'], firstHalf: boolean): 'left
   return side === 'left' || side === 'right' ? side : null
 }
 
-function countersOf(segment: LaidSegment['segment']): string {
-  const station = segment.kind === 'work' && segment.station !== null && segment.stations !== null && segment.stations > 1
-    ? `Station ${segment.station} of ${segment.stations}` : ''
-  return [roundOf(segment), station].filter(Boolean).join('  /  ')
-}
+const shownCounters = (segment: LaidSegment['segment']): string =>
+  [setOf(segment), roundOf(segment), segment.kind === 'work' ? stationOf(segment) : ''].filter(Boolean).join('  /  ')
 
 /** The next move, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes first. */
 function comingUp(lane: readonly LaidSegment[], index: number): LaidSegment | undefined {

@@ -24,12 +24,14 @@ export type Stretch = Pick<Segment, 'id' | 'kind' | 'side' | 'posture' | 'effort
 
 /** A score's own times as stretches. */
 export const stretchesOf = (segments: readonly Segment[]): Stretch[] =>
-  segments.map((segment) => ({ ...segment, endMs: segment.startMs + segment.durationMs }))
+  segments.map(({ id, kind, side, posture, effort, label, startMs, durationMs }) => ({ id, kind, side, posture, effort, label, startMs, endMs: startMs + durationMs }))
 
 /** Share of the height that lies above the waterline. */
 const WATERLINE = 0.72
-/** Narrower than this on screen, a stretch loses its texture and becomes plain land. */
+/** Narrower than this on screen, a stretch is a part of the skyline: its height is all that can be seen. */
 const DETAIL_WIDTH = 9
+/** Narrower than this a dip loses its curve. */
+const DIP_WIDTH = 4
 /** A pennant needs more room than that, or it flies over its neighbours. */
 const PENNANT_WIDTH = 18
 /** Talk of open length has no width on the plan, yet it is there. */
@@ -43,13 +45,16 @@ export function drawTerrain(surface: Surface, stretches: readonly Stretch[], vie
   const scale = width / Math.max(1, view.toMs - view.fromMs)
   surface.fillStyle = palette.water
   surface.fillRect(0, level, width, height - level)
+  const skyline = new Skyline(width, level)
   for (const stretch of stretches) {
     if (stretch.endMs < view.fromMs || stretch.startMs > view.toMs) continue
     const x = (stretch.startMs - view.fromMs) * scale
     const wide = Math.max(0.5, (stretch.endMs - stretch.startMs) * scale)
-    drawStretch(surface, stretch, { x, wide, level }, view)
+    if (wide < (stretch.kind === 'work' ? DETAIL_WIDTH : DIP_WIDTH) && stretch.kind !== 'talk') skyline.add(x, wide, stretch.kind === 'work' ? heightOf(stretch, level, view) : -depthOf(stretch.kind, level, view))
+    else drawStretch(surface, stretch, { x, wide, level }, view)
     if (stretch.id === view.selected) markSelected(surface, x, wide, view)
   }
+  skyline.draw(surface, palette)
   surface.fillStyle = palette.ink
   surface.fillRect(0, level - 2, width, 4)
 }
@@ -62,21 +67,64 @@ export function stretchAt(stretches: readonly Stretch[], view: Pick<TerrainView,
 
 interface Place { x: number; wide: number; level: number }
 
+/** What is too narrow for shapes of its own, gathered by pixel column: thousands of stretches cost no more than the width. */
+class Skyline {
+  private readonly heights: Float32Array
+  private readonly depths: Float32Array
+  constructor(width: number, private readonly level: number) {
+    this.heights = new Float32Array(Math.ceil(width) + 1)
+    this.depths = new Float32Array(Math.ceil(width) + 1)
+  }
+
+  /** @param rise above the waterline, or below it when negative. */
+  add(x: number, wide: number, rise: number): void {
+    const held = rise > 0 ? this.heights : this.depths
+    const size = Math.abs(rise)
+    // A column between neighbours keeps them apart while they are wide enough to be told apart.
+    const last = wide > 2.5 ? Math.floor(x + wide - 1.5) : Math.ceil(x + wide - 1)
+    const to = Math.min(held.length - 1, Math.max(Math.floor(x), last))
+    for (let column = Math.max(0, Math.floor(x)); column <= to; column++) if ((held[column] ?? 0) < size) held[column] = size
+  }
+
+  draw(surface: Surface, palette: Palette): void {
+    this.runs(surface, this.heights, palette.land, -1)
+    this.runs(surface, this.depths, palette.deep, 1)
+  }
+
+  /** One rectangle for as many columns as are equally high. */
+  private runs(surface: Surface, sizes: Float32Array, colour: string, way: 1 | -1): void {
+    surface.fillStyle = colour
+    for (let from = 0; from < sizes.length;) {
+      const size = sizes[from] ?? 0
+      let to = from + 1
+      while (to < sizes.length && sizes[to] === size) to++
+      if (size) surface.fillRect(from, way < 0 ? this.level - size : this.level, to - from, size)
+      from = to
+    }
+  }
+}
+
+/** How far land stands out of the water. */
+function heightOf(stretch: Stretch, level: number, view: TerrainView): number {
+  const headroom = view.labels ? 44 : Math.min(24, level * 0.25)
+  return (level - headroom) * (0.28 + 0.144 * (stretch.effort ?? 3))
+}
+
+const DEPTHS = { rest: 0.5, break: 0.85, lead: 0.25, talk: 0, work: 0 } as const
+const depthOf = (kind: Stretch['kind'], level: number, view: Pick<TerrainView, 'height'>): number => DEPTHS[kind] * (view.height - level)
+
 function drawStretch(surface: Surface, stretch: Stretch, place: Place, view: TerrainView): void {
   const { palette } = view
   switch (stretch.kind) {
     case 'work': return drawLand(surface, stretch, place, view)
     case 'talk': return drawJetty(surface, place, palette)
-    case 'rest': return drawDip(surface, place, 0.5 * (view.height - place.level), palette)
-    case 'break': return drawDip(surface, place, 0.85 * (view.height - place.level), palette)
-    case 'lead': return drawDip(surface, place, 0.25 * (view.height - place.level), palette)
+    case 'rest': case 'break': case 'lead': return drawDip(surface, place, depthOf(stretch.kind, place.level, view), palette)
   }
 }
 
 function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place, view: TerrainView): void {
   const { palette } = view
-  const headroom = view.labels ? 44 : Math.min(24, level * 0.25)
-  const tall = (level - headroom) * (0.28 + 0.144 * (stretch.effort ?? 3))
+  const tall = heightOf(stretch, level, view)
   const top = level - tall
   const cut = Math.min(7, wide * 0.12, tall * 0.2)
   surface.save()
@@ -90,10 +138,8 @@ function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place,
   surface.closePath()
   surface.fillStyle = palette.land
   surface.fill()
-  if (wide >= DETAIL_WIDTH) {
-    surface.clip()
-    drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, palette.print)
-  }
+  surface.clip()
+  drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, palette.print)
   surface.restore()
   if (wide >= PENNANT_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
   if (view.labels && wide > 46) drawLabel(surface, stretch.label, x, wide, top - (stretch.side ? 28 : 8), palette)

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { expand } from '../expand/expand'
+import { anyBrokenDocument } from '../arbitraries'
+import { expand, tryExpand } from '../expand/expand'
 import { Problem } from '../problem'
 import { scoreSchema } from '../score/score'
 import { writeIntervalTable } from '../write/intervalTable'
@@ -84,8 +85,17 @@ describe('the workout file', () => {
   it('refuses two sections of one key', () => {
     expect(scoreSchema.safeParse(score(circuit(), circuit())).success).toBe(false)
   })
-  it('never breaks on any JSON', () => {
-    fc.assert(fc.property(fc.json(), (text) => { expect(problemOf(() => readWorkoutFile(text)).code).toBe('bad-document') }))
+  it('never breaks on any JSON, and what it takes holds and unfolds', () => {
+    fc.assert(fc.property(anyBrokenDocument, (text) => {
+      try {
+        const taken = readWorkoutFile(text)
+        expect(scoreSchema.safeParse(JSON.parse(JSON.stringify(taken))).error).toBeUndefined()
+        for (const { durationMs } of tryExpand(taken).expansion?.segments ?? []) expect(Number.isSafeInteger(durationMs)).toBe(true)
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error
+        expect(error.code).toBe('bad-document')
+      }
+    }), { numRuns: 2000 })
   })
 })
 

@@ -1,11 +1,21 @@
-// Where the body is during a move. The terrain draws each as a ground of its own.
+// Where the body is during a move, what it works, how hard it lands, and how its sides are taken.
 export const POSTURES = ['standing', 'kneeling', 'handsFeet', 'faceUp', 'faceDown', 'seated'] as const
 export type Posture = (typeof POSTURES)[number]
 
-export const SIDE_RULES = ['none', 'alternate', 'halves'] as const
-/** `alternate`: odd rounds left, even rounds right. `halves`: left, then right, inside one interval. */
+export const SIDE_RULES = ['none', 'alternate', 'halves', 'each', 'left', 'right', 'both'] as const
+/**
+ * `alternate`: odd rounds (or sets) left, even ones right. `halves`: left, then right, inside one interval. `each`: an
+ * interval for the left, then one for the right. `left`, `right`, `both`: always that.
+ */
 export type SideRule = (typeof SIDE_RULES)[number]
 
 export const SIDES = ['left', 'right', 'both', 'switch'] as const
 /** `switch` is an interval in two halves, left first. */
 export type Side = (typeof SIDES)[number]
+
+export const MUSCLES = ['shoulders', 'chest', 'back', 'arms', 'grip', 'trunk', 'hips', 'thighs', 'calves'] as const
+export type Muscle = (typeof MUSCLES)[number]
+
+export const IMPACTS = ['still', 'low', 'high'] as const
+/** `still`: nothing leaves the floor. `low`: a foot does. `high`: both do, or a hard landing. */
+export type Impact = (typeof IMPACTS)[number]

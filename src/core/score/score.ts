@@ -1,7 +1,16 @@
-// The score: the plan as authored. One schema guards every way in (form, file, database).
+// The score: the plan as authored. One schema guards every way in (form, file, shorthand, database).
 import { z } from 'zod'
-import { sectionSchema } from './formats'
-import { ms, name } from './formats/format'
+import { castOf, type Cast } from './cast'
+import { formatNamed, sectionSchema, type FormatName } from './formats'
+import { ms, name, remarks, type Around } from './formats/format'
+import { moveSchema } from './move'
+import { needsSchema } from './needs'
+import { readingsSchema } from './schools'
+import { vocabularySchema, wordsFor } from './vocabulary'
+
+export const DEMO_PLACES = ['none', 'upFront', 'beforeBlocks', 'inRests'] as const
+export const CAUTION_PLACES = ['both', 'card', 'description', 'none'] as const
+export const COUNTS = ['down', 'up'] as const
 
 export const scoreSchema = z.object({
   version: z.literal(1),
@@ -9,6 +18,23 @@ export const scoreSchema = z.object({
   /** The length announced to viewers, or null while nothing is promised. */
   promiseMs: ms.nullable(),
   sections: z.array(sectionSchema).max(500),
+  /** Where moves are shown before they are done, and a guess at what one showing takes. */
+  demos: z.object({ place: z.enum(DEMO_PLACES).default('none'), eachMs: ms.default(10_000) }).prefault({}),
+  /** The facts of moves as this workout keeps them; they stand before the library's. */
+  moves: z.array(moveSchema).max(2000).default([]),
+  vocabulary: vocabularySchema.prefault({}),
+  readings: readingsSchema.prefault({}),
+  count: z.enum(COUNTS).default('down'),
+  /** Where viewers read the cautions. */
+  caution: z.enum(CAUTION_PLACES).default('both'),
+  /** The creator's own numbers in place of the usual ones. */
+  needs: needsSchema.prefault({}),
+  /** Findings that were looked at and set aside, with the reason given. */
+  dismissed: z.array(z.object({ finding: z.string().max(1000), reason: z.string().max(1000) })).max(2000).default([]),
+  /** Lines before the title. */
+  above: remarks.above,
+  /** Lines after the last section. */
+  below: remarks.above,
 }).superRefine((score, ctx) => {
   const seen = new Set<string>()
   score.sections.forEach((section, index) => {
@@ -18,10 +44,10 @@ export const scoreSchema = z.object({
 })
 export type Score = z.infer<typeof scoreSchema>
 
-export const emptyScore = (title: string): Score => ({ version: 1, title, promiseMs: null, sections: [] })
+export const emptyScore = (title: string): Score => scoreSchema.parse({ version: 1, title, promiseMs: null, sections: [] })
 
 /**
- * A key for a new section or station: the name in small letters and hyphens, with a number when it is taken.
+ * A key for a new section: the name in small letters and hyphens, with a number when it is taken.
  * Keys stay when names change, so that stitches stay tied.
  */
 export function freshKey(label: string, taken: Iterable<string>): string {
@@ -33,3 +59,11 @@ export function freshKey(label: string, taken: Iterable<string>): string {
     if (!used.has(candidate)) return candidate
   }
 }
+
+/** What the section at `index` may know of its score. */
+export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.moves)): Around =>
+  aroundFormat(score, score.sections[index]?.format ?? 'list', score.sections[index + 1]?.format === 'break', cast)
+
+/** The same for a section of a format, wherever it will stand. */
+export const aroundFormat = ({ vocabulary, moves }: Pick<Score, 'vocabulary' | 'moves'>, format: FormatName, breakFollows: boolean, cast: Cast = castOf(moves)): Around =>
+  ({ breakFollows, cast, words: wordsFor(vocabulary, formatNamed(format).words ?? {}) })

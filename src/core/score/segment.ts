@@ -1,9 +1,24 @@
 // A segment: one flat stretch of time after expansion. Field names are fixed by the headless contract.
 import type { Ms } from '../units'
 import type { Posture, Side } from './postures'
+import type { Words } from './vocabulary'
 
 export const KINDS = ['talk', 'lead', 'work', 'rest', 'break'] as const
 export type Kind = (typeof KINDS)[number]
+
+/** A way into a section, e.g. `['stations', 2, 'workMs']`. */
+export type Path = readonly (string | number)[]
+
+/**
+ * What in the section decides a segment, so that whoever edits the segment edits the plan. Its length is
+ * `baseMs + times * field`; null where no single field decides (talk from a list of moves, estimates).
+ */
+export interface Origin {
+  station: Path | null
+  /** Which time the station is done, 1-based: decides swaps and sides. */
+  pass: number
+  length: { field: Path; baseMs: Ms; times: number } | null
+}
 
 export interface Segment {
   /** Path in the score, e.g. `main/r2/s3/work`; unique, and unchanged by edits elsewhere. */
@@ -22,15 +37,21 @@ export interface Segment {
   side: Side | null
   startMs: Ms
   durationMs: Ms
-  /** True where the length is a guess, as for talk. */
+  /** True where the length is a guess, as for talk and for work counted in reps. */
   estimated: boolean
   posture: Posture | null
   /** 1 to 5; null for anything that is not work. */
   effort: number | null
+  /** The target, where the work is counted; null where the clock alone decides. */
+  reps: number | null
+  /** The moves done in it, by name: one, or all of a buy-in or couplet. */
+  moves: readonly string[]
+  /** What is shown or said besides the label, e.g. that a rest holds a demonstration. */
+  note: string
+  sectionKey: string
+  words: Words
+  origin: Origin | null
 }
-
-/** What a format hands to `expand`, which numbers and places it. */
-export type Draft = Omit<Segment, 'row' | 'startMs' | 'section'>
 
 export interface Totals {
   totalMs: Ms

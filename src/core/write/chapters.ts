@@ -2,7 +2,7 @@
 import type { LaidSegment } from '../cut/lane'
 import { formatClock } from '../time/clock'
 import type { Ms } from '../units'
-import { roundOf } from './wording'
+import { roundOf, setOf } from './wording'
 
 /** Video hosts commonly ignore a list whose chapters are shorter than this. */
 const SHORTEST: Ms = 10_000
@@ -26,7 +26,7 @@ function changesOfTitle(lane: readonly LaidSegment[]): Chapter[] {
   let open: string | null = null
   for (const { segment, startMs } of lane) {
     if (segment.kind === 'rest' || segment.kind === 'lead' || (segment.kind === 'break' && segment.round !== null)) continue
-    const title = [segment.section, roundOf(segment)].filter(Boolean).join(', ') || 'Workout'
+    const title = [segment.section, setOf(segment) || roundOf(segment)].filter(Boolean).join(', ') || 'Workout'
     if (title !== open) changes.push({ atMs: startMs, title })
     open = title
   }

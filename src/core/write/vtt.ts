@@ -15,7 +15,9 @@ export function writeVtt(lane: readonly LaidSegment[]): string {
 
 function lines({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined): string[] {
   const seconds = Math.round((endMs - startMs) / 1000)
-  const first = `${nameOf(segment)} (${seconds} ${seconds === 1 ? 'second' : 'seconds'})`
+  // A guess stays a guess until footage says otherwise.
+  const planned = segment.estimated && endMs - startMs === segment.durationMs
+  const first = `${nameOf(segment)} (${planned ? 'about ' : ''}${seconds} ${seconds === 1 ? 'second' : 'seconds'})`
   const coming = next && next.segment.kind === 'work' ? `Next: ${nameOf(next.segment)}` : ''
   return [first, segment.kind === 'work' ? roundOf(segment) : coming].filter(Boolean)
 }

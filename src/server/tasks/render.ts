@@ -26,7 +26,7 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
   const facts = footage.facts, source = storedPath(footage.hash)
   await withJobFolder(job.id, async (folder) => {
     const out = join(folder, 'video.mp4')
-    await renderVideo({ footage: source, facts, lane, out, scratch: folder, signal, onProgress: onShare })
+    await renderVideo({ footage: source, facts, lane, count: workout.score.count, out, scratch: folder, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     await addPack({
       workoutId: workout.id, jobId: job.id, title: workout.score.title, videoHash, videoBytes: await storedSize(videoHash),

@@ -26,6 +26,7 @@ export function Bar({ workout }: { workout?: { id: string; title: string; done: 
             {texts.way[step]}{workout.done[step] && <Check size={18} strokeWidth={3.5} role="img" aria-label="done" />}
           </Link>
         ))}
+        {!workout && <Link href="/moves" aria-current={path === '/moves' ? 'page' : undefined} className={`flex items-center px-5 font-display text-2xl ${path === '/moves' ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}>{texts.score.moves.way}</Link>}
         <KeySheet page={here as KeyPage | undefined} />
         <button type="button" onClick={change} aria-label={texts.theme[theme]} title={texts.theme[theme]} className="grid w-14 place-items-center hover:bg-on-bar/15">
           {theme === 'day' ? <Moon size={20} /> : <Sun size={20} />}

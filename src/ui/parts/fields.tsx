@@ -83,6 +83,21 @@ export function CountField({ low, high, ...props }: Plain<number> & { low: numbe
   return <TypedField {...props} write={String} read={read} complaint={texts.score.badCount(low, high)} className={`w-14 text-right font-display text-xl ${props.className ?? ''}`} />
 }
 
+/** A whole number that may be left empty. */
+export function OptionalCountField({ low, high, ...props }: Plain<number | null> & { low: number; high: number }): ReactNode {
+  return (
+    <TypedField<{ count: number | null }>
+      {...props} value={{ count: props.value }} onChange={({ count }) => props.onChange(count)} write={({ count }) => (count === null ? '' : String(count))}
+      read={(text) => {
+        if (!text.trim()) return { count: null }
+        const count = Number(text)
+        return /^\s*\d+\s*$/.test(text) && count >= low && count <= high ? { count } : null
+      }}
+      complaint={texts.score.badCount(low, high)} className={`w-14 text-right font-display text-xl ${props.className ?? ''}`}
+    />
+  )
+}
+
 export function NameField(props: Plain<string>): ReactNode {
   return <TypedField {...props} write={(value) => value} read={(text) => text.slice(0, 300)} complaint="" />
 }

@@ -5,17 +5,25 @@ import { restrictToVerticalAxis } from '@dnd-kit/modifiers'
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical } from 'lucide-react'
-import { useId, type CSSProperties, type ReactNode } from 'react'
+import { useId, useMemo, type CSSProperties, type ReactNode } from 'react'
 import { texts } from '../texts'
 
+// Under one name each, as new options would draw every grip of every list again.
+const POINTER = { activationConstraint: { distance: 4 } }
+const KEYBOARD = { coordinateGetter: sortableKeyboardCoordinates }
+const MODIFIERS = [restrictToVerticalAxis]
+
 export function SortableList({ keys, onMove, children }: { keys: string[]; onMove: (from: number, to: number) => void; children: ReactNode }): ReactNode {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  // The same list of keys under the same name: a new one would draw every item of the list again.
+  const joined = keys.join('\n')
+  const items = useMemo(() => (joined ? joined.split('\n') : []), [joined])
+  const sensors = useSensors(useSensor(PointerSensor, POINTER), useSensor(KeyboardSensor, KEYBOARD))
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
   }
   return (
-    <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVerticalAxis]} onDragEnd={onDragEnd}>
-      <SortableContext items={keys} strategy={verticalListSortingStrategy}>{children}</SortableContext>
+    <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} modifiers={MODIFIERS} onDragEnd={onDragEnd}>
+      <SortableContext items={items} strategy={verticalListSortingStrategy}>{children}</SortableContext>
     </DndContext>
   )
 }

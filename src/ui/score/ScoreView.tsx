@@ -1,33 +1,71 @@
-// The score: totals and terrain in sight, sections below, each number edited in place.
+// The score: totals and terrain in sight, three readings of the same plan below, findings beside them.
 'use client'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { Coffee, MessageCircle, Redo2, Repeat, Undo2 } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { AudioWaveform, BookOpen, ClipboardPaste, Library, Printer, Redo2, Target, Undo2 } from 'lucide-react'
+import { DropdownMenu, Tabs } from 'radix-ui'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { produce } from 'immer'
 import { useStore } from 'zustand'
-import { expand } from '@/core/expand/expand'
-import { Problem } from '@/core/problem'
-import { newSection, type Section } from '@/core/score/formats'
-import { freshKey, type Score } from '@/core/score/score'
-import type { Expansion } from '@/core/score/segment'
+import { judge } from '@/core/check/check'
+import { tryExpand } from '@/core/expand/expand'
+import { castOf } from '@/core/score/cast'
+import { setLength } from '@/core/score/edits'
+import { mergeInto } from '@/core/score/merge'
+import { MOVES, type Move } from '@/core/score/moves'
+import { withLibrary } from '@/core/score/library'
+import type { Score } from '@/core/score/score'
+import type { Expansion, Segment } from '@/core/score/segment'
 import { Button, IconButton } from '../parts/Button'
 import { NameField } from '../parts/fields'
 import { isTyping } from '../parts/isTyping'
 import { Sheet } from '../parts/Sheet'
 import { texts } from '../texts'
+import { AddSection } from './AddSection'
+import { Balance } from './Balance'
+import { BeatPlanner } from './BeatPlanner'
+import { Findings } from './Findings'
+import { sectionToAdd } from './newPart'
+import { PastePlan } from './PastePlan'
+import { Needs, Rules } from './Rules'
 import { createScoreStore, type SaveState } from './scoreStore'
-import { Sections } from './Sections'
+import { Sections, type Edit } from './Sections'
+import { SheetReading } from './SheetReading'
+import { ShorthandReading } from './ShorthandReading'
+import { SolvePromise } from './SolvePromise'
 import { TerrainPanel } from './TerrainPanel'
 import { Totals } from './Totals'
+import { scoreTexts as words } from './texts'
 
-const words = texts.score
+const READINGS = ['sections', 'sheet', 'shorthand', 'balance'] as const
+type Reading = (typeof READINGS)[number]
+type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat' | null
 
-export function ScoreView({ id, score: initial, revision }: { id: string; score: Score; revision: number }): ReactNode {
+interface Props { id: string; score: Score; revision: number; ownMoves: Move[] }
+
+export function ScoreView({ id, score: initial, revision, ownMoves }: Props): ReactNode {
   const router = useRouter()
   const [store] = useState(() => createScoreStore(id, initial, revision))
   const state = useStore(store)
-  const { score, edit, undoOnce, redoOnce } = state
+  const { score, undoOnce, redoOnce } = state
+  const [preview, setPreview] = useState<Score | null>(null)
   const [selected, setSelected] = useState<string | null>(null)
-  const { expansion, problem } = useExpansion(score)
+  const [reading, setReading] = useState<Reading>('sections')
+  const [dialog, setDialog] = useState<Dialog>(null)
+  const { expansion, problem } = useExpansion(preview ?? score)
+  // Judged after the picture: a keystroke waits for neither.
+  const judged = useDeferredValue(score)
+  const judgement = useMemo(() => judge(judged), [judged])
+  const library = useMemo(() => [...ownMoves, ...MOVES.filter((move) => !ownMoves.some((own) => own.name.toLowerCase() === move.name.toLowerCase()))].sort((one, other) => one.name.localeCompare(other.name)), [ownMoves])
+  const cast = useMemo(() => castOf(score.moves), [score.moves])
+  const byId = useMemo(() => new Map(expansion.segments.map((segment) => [segment.id, segment])), [expansion])
+  const chosen = selected === null ? null : byId.get(selected) ?? null
+
+  /** Every edit takes along the facts of the creator's own moves that it names, so that the score can stand alone. */
+  const edit: Edit = useCallback((recipe) => store.getState().edit((draft) => {
+    recipe(draft)
+    withLibrary(draft, ownMoves)
+  }), [store, ownMoves])
 
   useEffect(() => {
     void store.getState().restore()
@@ -50,35 +88,75 @@ export function ScoreView({ id, score: initial, revision }: { id: string; score:
     return () => window.removeEventListener('keydown', onKey)
   }, [undoOnce, redoOnce])
 
-  const add = (format: 'circuit' | 'talk' | 'break', name: string): void => edit((draft) => {
-    const keys = draft.sections.map((section) => section.key)
-    draft.sections.push(newSection[format](freshKey(name, keys), name) as Section)
-  })
+  const resize = (segment: Segment, durationMs: number | null, done: boolean): void => {
+    if (done) {
+      setPreview(null)
+      if (durationMs !== null && durationMs !== segment.durationMs) edit((draft) => setLength(draft, segment, durationMs))
+    } else if (durationMs !== null) setPreview(produce(score, (draft) => setLength(draft, segment, durationMs)))
+  }
+  const selectFromText = (sectionKey: string, station: readonly (string | number)[] | null): void => {
+    const wanted = station ? JSON.stringify(station) : null
+    const found = expansion.segments.find((segment) => segment.sectionKey === sectionKey && (wanted === null || JSON.stringify(segment.origin?.station) === wanted))
+    if (found) setSelected(found.id)
+  }
+  const empty = score.sections.length === 0
+  const openDialog = (which: Dialog) => (open: boolean): void => setDialog(open ? which : null)
 
   return (
     <main className="flex flex-1 flex-col">
-      <div className="flex items-end gap-6 px-6 pt-4 pb-3">
-        <div className="min-w-0 flex-1 font-display text-4xl">
-          <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} wide className="w-full !border-transparent py-1 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
+      <div className="sticky top-0 z-20 flex items-end gap-x-6 bg-paper px-6 py-2.5 max-lg:flex-wrap">
+        <div className="min-w-56 flex-1 font-display text-[32px]">
+          <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} wide className="w-full !border-transparent py-0.5 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
         </div>
-        <SaveLine state={state.saveState} />
-        <div className="flex">
-          <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={undoOnce}><Undo2 size={19} /></IconButton>
-          <IconButton label={`${words.redo} (Ctrl Shift Z)`} disabled={!state.redo.length} onClick={redoOnce}><Redo2 size={19} /></IconButton>
+        <Totals expansion={expansion} promiseMs={score.promiseMs} onPromise={(promiseMs) => edit((draft) => { draft.promiseMs = promiseMs })} />
+        <div className="flex flex-col items-end">
+          <span className="flex">
+            <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={undoOnce}><Undo2 size={19} /></IconButton>
+            <IconButton label={`${words.redo} (Ctrl Shift Z)`} disabled={!state.redo.length} onClick={redoOnce}><Redo2 size={19} /></IconButton>
+          </span>
+          <SaveLine state={state.saveState} />
         </div>
       </div>
-      <Totals expansion={expansion} promiseMs={score.promiseMs} onPromise={(promiseMs) => edit((draft) => { draft.promiseMs = promiseMs })} />
       {problem && <p role="alert" className="bg-signal px-6 py-2 text-paper">{problem} {words.tooLong}</p>}
-      <TerrainPanel expansion={expansion} selected={selected} onSelect={setSelected} />
-      <div className="px-6 py-6">
-        {!score.sections.length && <p className="pb-5 text-lg text-quiet">{words.empty}</p>}
-        <Sections sections={score.sections} edit={edit} expansion={expansion} selected={selected} />
-        <div className="mt-6 flex gap-3">
-          <Button weight={score.sections.length ? 'plain' : 'main'} icon={<Repeat size={18} />} onClick={() => add('circuit', score.sections.some((section) => section.name === 'Main') ? 'Circuit' : 'Main')}>{words.addCircuit}</Button>
-          <Button icon={<MessageCircle size={18} />} onClick={() => add('talk', score.sections.length ? 'Goodbye' : 'Welcome')}>{words.addTalk}</Button>
-          <Button icon={<Coffee size={18} />} onClick={() => add('break', 'Break')}>{words.addBreak}</Button>
-        </div>
+      <TerrainPanel expansion={expansion} selected={selected} onSelect={setSelected} onResize={resize} cast={cast} />
+      <div className="flex flex-wrap gap-2 px-6 pt-4">
+        <AddSection main={empty} onAdd={(format) => edit((draft) => { draft.sections.push(sectionToAdd(draft, format)) })} />
+        <Button icon={<Target size={17} />} onClick={() => setDialog('solve')}>{words.fromPromise}</Button>
+        <Button icon={<ClipboardPaste size={17} />} onClick={() => setDialog('paste')}>{words.paste}</Button>
+        <Button weight="bare" icon={<BookOpen size={17} />} onClick={() => setDialog('rules')}>{words.wordsAndRules}</Button>
+        <Button weight="bare" icon={<AudioWaveform size={17} />} onClick={() => setDialog('beat')}>{words.beat}</Button>
+        <PrintMenu id={id} />
+        <Link href="/moves" className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"><Library size={17} />{words.moves.way}</Link>
       </div>
+      <div className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-7 px-6 pt-4 pb-8 max-lg:grid-cols-1">
+        <Tabs.Root value={reading} onValueChange={(value) => setReading(value as Reading)} className="min-w-0">
+          <Tabs.List className="mb-4 flex border-b-4 border-ink" aria-label={words.readingsLabel}>
+            {READINGS.map((one) => <Tabs.Trigger key={one} value={one} className="min-h-10 px-5 font-display text-xl hover:bg-ink/10 data-[state=active]:bg-ink data-[state=active]:text-paper">{words.readings[one]}</Tabs.Trigger>)}
+          </Tabs.List>
+          <Tabs.Content value="sections" tabIndex={-1}>
+            {empty && <p className="pb-5 text-lg text-quiet">{words.empty}</p>}
+            <Sections score={score} edit={edit} expansion={expansion} selected={chosen} library={library} />
+          </Tabs.Content>
+          <Tabs.Content value="sheet" tabIndex={-1}>
+            <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={setSelected} />
+            <datalist id="moves">{library.map((move) => <option key={move.name} value={move.name} />)}</datalist>
+          </Tabs.Content>
+          <Tabs.Content value="shorthand" tabIndex={-1}>
+            <ShorthandReading score={score} library={library} selected={chosen} onSelect={selectFromText} onRead={(read) => store.getState().edit((draft) => {
+              const whole = structuredClone(read)
+              withLibrary(whole, ownMoves)
+              mergeInto(draft, whole)
+            })} />
+          </Tabs.Content>
+          <Tabs.Content value="balance" tabIndex={-1}><Balance score={score} expansion={expansion} /></Tabs.Content>
+        </Tabs.Root>
+        <Findings judgement={judgement} edit={edit} onSelect={setSelected} onNeeds={() => setDialog('needs')} empty={empty} />
+      </div>
+      <SolvePromise open={dialog === 'solve'} onOpenChange={openDialog('solve')} score={score} totalMs={expansion.totalMs} edit={edit} />
+      <PastePlan open={dialog === 'paste'} onOpenChange={openDialog('paste')} edit={edit} empty={empty} />
+      <Rules open={dialog === 'rules'} onOpenChange={openDialog('rules')} score={score} edit={edit} />
+      <Needs open={dialog === 'needs'} onOpenChange={openDialog('needs')} score={score} edit={edit} />
+      <BeatPlanner open={dialog === 'beat'} onOpenChange={openDialog('beat')} expansion={expansion} edit={edit} />
       <Sheet open={state.saveState === 'stale'} onOpenChange={() => {}} mustAnswer title={words.stale} hint={words.staleText}>
         <div className="flex justify-end gap-3">
           <Button onClick={() => void state.resolveStale('theirs')}>{words.takeTheirs}</Button>
@@ -89,19 +167,27 @@ export function ScoreView({ id, score: initial, revision }: { id: string; score:
   )
 }
 
+function PrintMenu({ id }: { id: string }): ReactNode {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild><Button weight="bare" icon={<Printer size={17} />}>{words.print}</Button></DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" sideOffset={4} className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl">
+          {([['sheet', words.printSheet], ['board', words.printBoard]] as const).map(([as, label]) => (
+            <DropdownMenu.Item key={as} asChild><a href={`/w/${id}/print?as=${as}`} target="_blank" rel="noreferrer" className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper">{label}</a></DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
+
 const NOTHING: Expansion = { segments: [], totalMs: 0, workMs: 0, restMs: 0, estimated: false }
 
 /** The segments of the score; while it is too long to unfold, the last ones that could be, with the reason. */
 function useExpansion(score: Score): { expansion: Expansion; problem: string | null } {
   const last = useRef(NOTHING)
-  const result = useMemo(() => {
-    try {
-      return { expansion: expand(score), problem: null }
-    } catch (error) {
-      if (error instanceof Problem) return { expansion: null, problem: error.message }
-      throw error
-    }
-  }, [score])
+  const result = useMemo(() => tryExpand(score), [score])
   useEffect(() => { if (result.expansion) last.current = result.expansion }, [result])
   // eslint-disable-next-line react-hooks/refs -- the last good picture stands in while the score cannot be unfolded
   return { expansion: result.expansion ?? last.current, problem: result.problem }
@@ -109,5 +195,5 @@ function useExpansion(score: Score): { expansion: Expansion; problem: string | n
 
 function SaveLine({ state }: { state: SaveState }): ReactNode {
   const shown: Record<SaveState, string> = { saved: words.saved, saving: words.saving, unsaved: words.unsaved, offline: words.offline, stale: words.stale }
-  return <p role="status" className={`max-w-96 pb-2 text-right ${state === 'offline' || state === 'stale' ? 'text-signal' : 'text-quiet'}`}>{shown[state]}</p>
+  return <p role="status" data-testid="save-state" className={`max-w-52 min-w-20 text-right text-[13px] leading-tight ${state === 'offline' || state === 'stale' ? 'text-signal' : 'text-quiet'}`}>{shown[state]}</p>
 }

@@ -1,20 +1,36 @@
-// The terrain of the whole score in one row, zoomable: a window of it is drawn, so that hours cost no more than minutes.
+// The terrain of the whole score, zoomable, with its ruler. An edge can be dragged where one number of the plan decides it.
 'use client'
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react'
-import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react'
+import { useCallback, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { drawRuler } from '@/core/look/ruler'
 import { drawTerrain, stretchAt, stretchesOf } from '@/core/look/terrain'
-import type { Expansion } from '@/core/score/segment'
+import type { Cast } from '@/core/score/cast'
+import { fieldFor } from '@/core/score/edits'
+import { expectedReps } from '@/core/score/reps'
+import type { Expansion, Segment } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
-import { nameOf, roundOf } from '@/core/write/wording'
+import { countersOf, nameOf } from '@/core/write/wording'
 import { IconButton } from '../parts/Button'
 import { useCanvas, useSize } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
-import { texts } from '../texts'
+import { scoreTexts as words } from './texts'
 
-const words = texts.score
 const CLOSEST_MS = 20_000
+const EDGE_PX = 6
+const RULER_PX = 24
 
-export function TerrainPanel({ expansion, selected, onSelect }: { expansion: Expansion; selected: string | null; onSelect: (id: string | null) => void }): ReactNode {
+interface Props {
+  expansion: Expansion
+  selected: string | null
+  onSelect: (id: string | null) => void
+  /** While an edge is dragged, `done` is false; the last call has it true, or a length of null to leave all as it was. */
+  onResize: (segment: Segment, durationMs: number | null, done: boolean) => void
+  cast: Cast
+}
+
+interface Drag { segment: Segment; fromX: number; durationMs: number; msPerPx: number }
+
+export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: Props): ReactNode {
   const { palette } = useTheme()
   const { segments, totalMs } = expansion
   const stretches = useMemo(() => stretchesOf(segments), [segments])
@@ -22,7 +38,9 @@ export function TerrainPanel({ expansion, selected, onSelect }: { expansion: Exp
   const { width } = useSize(frame)
   const [zoom, setZoom] = useState(1)
   const [scroll, setScroll] = useState(0)
-  const [hover, setHover] = useState<string | null>(null)
+  const [hover, setHover] = useState<{ id: string; atMs: number } | null>(null)
+  const [edge, setEdge] = useState(false)
+  const [drag, setDrag] = useState<Drag | null>(null)
   const mostZoom = Math.max(1, totalMs / CLOSEST_MS)
   const shownZoom = Math.min(zoom, mostZoom)
   const whole = Math.max(1, totalMs)
@@ -32,8 +50,10 @@ export function TerrainPanel({ expansion, selected, onSelect }: { expansion: Exp
   const draw = useCallback((pen: CanvasRenderingContext2D, wide: number, tall: number) => {
     pen.fillStyle = palette.paper
     pen.fillRect(0, 0, wide, tall)
-    drawTerrain(pen, stretches, { width: wide, height: tall, ...view, palette, selected, labels: true })
-  }, [stretches, view, palette, selected])
+    drawTerrain(pen, stretches, { width: wide, height: tall - RULER_PX, ...view, palette, selected, labels: true })
+    pen.translate(0, tall - RULER_PX)
+    drawRuler(pen, { width: wide, height: RULER_PX, ...view, totalMs, palette })
+  }, [stretches, view, palette, selected, totalMs])
   const canvas = useCanvas(draw)
 
   const zoomTo = (next: number, centre = 0.5): void => {
@@ -42,20 +62,49 @@ export function TerrainPanel({ expansion, selected, onSelect }: { expansion: Exp
     setZoom(bounded)
     requestAnimationFrame(() => { if (frame.current) frame.current.scrollLeft = at * width * bounded - width * centre })
   }
-  const over = segments.find((segment) => segment.id === hover)
-  const find = (clientX: number): string | null => {
-    const box = canvas.current?.getBoundingClientRect()
-    return box ? stretchAt(stretches, { width, ...view }, clientX - box.left)?.id ?? null : null
+  const placeOf = (clientX: number): number => clientX - (canvas.current?.getBoundingClientRect().left ?? 0)
+  const msAt = (x: number): number => view.fromMs + (x / Math.max(1, width)) * (view.toMs - view.fromMs)
+  /** The segment whose end is under the pointer, if one number of the plan decides its length. */
+  const edgeAt = (x: number): Segment | null => {
+    const pxOf = (ms: number): number => ((ms - view.fromMs) / (view.toMs - view.fromMs)) * width
+    const near = segments.filter((segment) => Math.abs(pxOf(segment.startMs + segment.durationMs) - x) <= EDGE_PX && segment.origin?.length)
+    return near.sort((one, other) => Math.abs(pxOf(one.startMs + one.durationMs) - x) - Math.abs(pxOf(other.startMs + other.durationMs) - x))[0] ?? null
   }
+  const onMove = (event: PointerEvent): void => {
+    const x = placeOf(event.clientX)
+    if (drag) return onResize(drag.segment, lengthWhileDragging(drag, x), false)
+    const stretch = stretchAt(stretches, { width, ...view }, x)
+    setHover(stretch ? { id: stretch.id, atMs: msAt(x) } : null)
+    setEdge(edgeAt(x) !== null)
+  }
+  const onDown = (event: PointerEvent): void => {
+    const x = placeOf(event.clientX)
+    const segment = edgeAt(x)
+    if (!segment) return
+    event.currentTarget.setPointerCapture(event.pointerId)
+    setDrag({ segment, fromX: x, durationMs: segment.durationMs, msPerPx: (view.toMs - view.fromMs) / Math.max(1, width) })
+  }
+  const onUp = (event: PointerEvent): void => {
+    const x = placeOf(event.clientX)
+    if (drag) {
+      onResize(drag.segment, lengthWhileDragging(drag, x), true)
+      setDrag(null)
+    } else onSelect(stretchAt(stretches, { width, ...view }, x)?.id ?? null)
+  }
+  const over = segments.find((segment) => segment.id === (drag?.segment.id ?? hover?.id))
   return (
     <section className="relative border-y-4 border-ink">
-      <div ref={frame} className="h-[250px] overflow-x-auto overflow-y-hidden" tabIndex={0} aria-label="Terrain"
+      <div ref={frame} className="h-[204px] overflow-x-auto overflow-y-hidden" tabIndex={0} aria-label={words.terrain}
         onScroll={(event) => setScroll(event.currentTarget.scrollLeft)}
         onWheel={(event) => { if (event.ctrlKey || event.metaKey) zoomTo(shownZoom * (event.deltaY < 0 ? 1.25 : 0.8), (event.clientX - event.currentTarget.getBoundingClientRect().left) / width) }}>
         <div style={{ width: `${shownZoom * 100}%` }} className="h-full">
-          <canvas ref={canvas} className="sticky left-0 block h-full" style={{ width: width || '100%' }} role="img"
+          <canvas ref={canvas} className={`sticky left-0 block h-full touch-pan-x ${edge || drag ? 'cursor-ew-resize' : ''}`} style={{ width: width || '100%' }} role="img"
             aria-label={`${segments.length} intervals, ${formatClock(totalMs)}`}
-            onPointerMove={(event) => setHover(find(event.clientX))} onPointerLeave={() => setHover(null)} onClick={(event) => onSelect(find(event.clientX))} />
+            onPointerMove={onMove} onPointerDown={onDown} onPointerUp={onUp} onPointerLeave={() => setHover(null)}
+            onPointerCancel={() => {
+              if (drag) onResize(drag.segment, null, true)
+              setDrag(null)
+            }} />
         </div>
       </div>
       <div className="absolute top-2 right-3 flex bg-paper">
@@ -63,11 +112,19 @@ export function TerrainPanel({ expansion, selected, onSelect }: { expansion: Exp
         <IconButton label={words.zoomFit} disabled={shownZoom <= 1} onClick={() => zoomTo(1)}><Maximize2 size={17} /></IconButton>
         <IconButton label={words.zoomIn} disabled={shownZoom >= mostZoom} onClick={() => zoomTo(shownZoom * 1.6)}><ZoomIn size={18} /></IconButton>
       </div>
-      {over && (
-        <p className="pointer-events-none absolute top-2 left-3 bg-bar px-3 py-1.5 text-on-bar tabular-nums">
-          {[nameOf(over), formatLength(over.durationMs), roundOf(over), `${formatClock(over.startMs)} in, ${formatClock(totalMs - over.startMs)} left`].filter(Boolean).join('  ·  ')}
-        </p>
-      )}
+      {over && <p className="pointer-events-none absolute top-2 left-3 bg-bar px-3 py-1.5 text-on-bar tabular-nums">{aboutSegment(over, drag ? over.startMs : hover?.atMs ?? over.startMs, totalMs, drag !== null, cast)}</p>}
     </section>
   )
+}
+
+const lengthWhileDragging = (drag: Drag, x: number): number => Math.max(0, Math.round((drag.durationMs + (x - drag.fromX) * drag.msPerPx) / 1000) * 1000)
+
+function aboutSegment(segment: Segment, atMs: number, totalMs: number, dragged: boolean, cast: Cast): string {
+  const length = `${segment.estimated ? `${words.about} ` : ''}${formatLength(segment.durationMs)}`
+  const field = dragged ? fieldFor(segment, segment.durationMs) : null
+  const reps = expectedReps(segment, cast)
+  const name = field ? words.fields[String(field.path.at(-1))] ?? '' : ''
+  const parts = field ? [nameOf(segment), length, words.becomes(name, formatLength(field.value))]
+    : [nameOf(segment), length, ...countersOf(segment), reps ? words.aboutReps(reps) : '', segment.note, `${formatClock(atMs)} in, ${formatClock(totalMs - atMs)} left`]
+  return parts.filter(Boolean).join('  ·  ')
 }

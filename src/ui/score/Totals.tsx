@@ -1,6 +1,7 @@
 // Totals and promise, always in sight while the score is edited.
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
+import { promiseSlackMs } from '@/core/check/promise'
 import type { Expansion } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
@@ -13,28 +14,28 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansion; promiseMs: Ms | null; onPromise: (ms: Ms | null) => void }): ReactNode {
   const { totalMs, workMs, restMs, estimated } = expansion
   return (
-    <dl className="sticky top-0 z-20 flex flex-wrap items-end gap-x-9 gap-y-2 bg-paper px-6 pt-2 pb-3" data-testid="totals">
+    <dl className="flex shrink-0 items-end gap-x-6" data-testid="totals">
       <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
       <Figure label={words.work} value={formatClock(workMs)} />
       <Figure label={words.rest} value={formatClock(restMs)} />
       <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
       <EndTime totalMs={totalMs} />
-      <div className="ml-auto flex items-end gap-3">
+      <div className="flex items-end gap-3 pl-2">
         <OptionalLengthField label={words.promise} showLabel value={promiseMs} placeholder="none" onChange={onPromise} className="!w-24" />
-        <span className="pb-2">{promiseMs === null ? <span className="text-quiet">{words.promiseNone}</span> : <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />}</span>
+        <span className="max-w-24 pb-1.5 leading-tight">{promiseMs === null ? <span className="text-quiet">{words.promiseNone}</span> : <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />}</span>
       </div>
     </dl>
   )
 }
 
 function Figure({ label, value, large = false }: { label: string; value: string; large?: boolean }): ReactNode {
-  return <div className="flex flex-col-reverse"><dt className="text-[13px] text-quiet">{label}</dt><dd className={`font-display tabular-nums ${large ? 'text-5xl leading-none' : 'text-3xl leading-none'}`}>{value}</dd></div>
+  return <div className="flex flex-col-reverse"><dt className="text-[13px] text-quiet">{label}</dt><dd className={`font-display tabular-nums ${large ? 'text-5xl leading-none' : 'text-[27px] leading-none'}`}>{value}</dd></div>
 }
 
 /** Kept within 5 % or a minute, whichever is larger, as viewers read a round number. */
 function PromiseKept({ promiseMs, totalMs }: { promiseMs: Ms; totalMs: Ms }): ReactNode {
   const off = totalMs - promiseMs
-  if (Math.abs(off) <= Math.max(60_000, promiseMs * 0.05)) return <span>{words.kept}</span>
+  if (Math.abs(off) <= promiseSlackMs(promiseMs)) return <span>{words.kept}</span>
   const by = formatLength(Math.round(Math.abs(off) / 1000) * 1000)
   return <span className="font-bold text-signal">{off > 0 ? words.over(by) : words.under(by)}</span>
 }

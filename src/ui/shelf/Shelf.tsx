@@ -48,7 +48,7 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
           <h1 className="mr-auto text-5xl">{words.heading}</h1>
           <Button icon={<FileUp size={18} />} title={words.fromFileHint} onClick={() => file.current?.click()}>{words.fromFile}</Button>
           <Button weight="main" icon={<Plus size={18} />} onClick={() => setMaking(true)}>{words.make}</Button>
-          <input ref={file} type="file" hidden accept=".json,.csv" aria-label={words.fromFile} onChange={(event) => {
+          <input ref={file} type="file" hidden accept=".json,.csv,.txt" aria-label={words.fromFile} onChange={(event) => {
             const [chosen] = event.target.files ?? []
             if (chosen) void openPlan(chosen)
             event.target.value = ''

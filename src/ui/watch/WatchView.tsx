@@ -7,6 +7,7 @@ import { boundariesOf } from '@/core/align/boundaries'
 import { cuesFor } from '@/core/cue/cues'
 import { lay } from '@/core/cut/lane'
 import { drawOverlay } from '@/core/look/drawOverlay'
+import type { Score } from '@/core/score/score'
 import { keyOf, overlayAt, overlayChanges } from '@/core/look/overlay'
 import type { Segment } from '@/core/score/segment'
 import { formatClock } from '@/core/time/clock'
@@ -26,24 +27,24 @@ import { Level } from './Level'
 const words = texts.watch
 const RATES = { 0.5: '0.5 x', 0.75: '0.75 x', 1: '1 x', 1.5: '1.5 x', 2: '2 x' } as const
 
-interface Props { id: string; segments: Segment[]; stitches: StoredStitch[]; footage: FootageProgress | null }
+interface Props { id: string; segments: Segment[]; count: Score['count']; stitches: StoredStitch[]; footage: FootageProgress | null }
 
-export function WatchView({ id, segments, stitches, footage }: Props): ReactNode {
+export function WatchView({ id, segments, count, stitches, footage }: Props): ReactNode {
   if (!footage?.facts || footage.state !== 'ready') {
     return <main className="p-10 text-lg"><p className="pb-5">{words.needFootage}</p><Link className="font-bold underline" href={`/w/${id}/sync`}>{texts.way.sync}</Link></main>
   }
-  return <Player id={id} segments={segments} stitches={stitches} footageId={footage.id} facts={footage.facts} />
+  return <Player id={id} segments={segments} count={count} stitches={stitches} footageId={footage.id} facts={footage.facts} />
 }
 
-interface PlayerProps { id: string; segments: Segment[]; stitches: StoredStitch[]; footageId: string; facts: NonNullable<FootageProgress['facts']> }
+interface PlayerProps { id: string; segments: Segment[]; count: Score['count']; stitches: StoredStitch[]; footageId: string; facts: NonNullable<FootageProgress['facts']> }
 
-function Player({ id, segments, stitches, footageId, facts }: PlayerProps): ReactNode {
+function Player({ id, segments, count, stitches, footageId, facts }: PlayerProps): ReactNode {
   const video = useRef<HTMLVideoElement>(null)
   const canvas = useRef<HTMLCanvasElement>(null)
   const player = useRef<CuePlayer | null>(null)
   const fontsReady = useFonts()
   const lane = useMemo(() => lay(segments, boundariesOf(segments), stitches, facts.durationMs), [segments, stitches, facts])
-  const changes = useMemo(() => overlayChanges(lane), [lane])
+  const changes = useMemo(() => overlayChanges(lane, count), [lane, count])
   const cues = useMemo(() => cuesFor(lane), [lane])
   const [rate, setRate] = useState<keyof typeof RATES>(1)
   const [levels, setLevels] = useState({ voice: 0.8, cues: 1 })

@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react'
+import { listMoves } from '@/server/moves'
 import { findWorkout } from '@/server/workouts'
 import { ScoreView } from '@/ui/score/ScoreView'
 
 export default async function ScorePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
-  const { id, score, scoreRevision } = await findWorkout((await params).id)
-  return <ScoreView key={id} id={id} score={score} revision={scoreRevision} />
+  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([findWorkout((await params).id), listMoves()])
+  return <ScoreView key={id} id={id} score={score} revision={scoreRevision} ownMoves={ownMoves} />
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { expand } from '@/core/expand/expand'
+import { tryExpand } from '@/core/expand/expand'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
@@ -8,5 +8,5 @@ import { SyncView } from '@/ui/sync/SyncView'
 export default async function SyncPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout((await params).id)
   const [progress, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
-  return <SyncView key={workout.id} id={workout.id} segments={expand(workout.score).segments} progress={progress} stitches={stitches} revision={workout.stitchRevision} />
+  return <SyncView key={workout.id} id={workout.id} segments={tryExpand(workout.score).expansion?.segments ?? []} progress={progress} stitches={stitches} revision={workout.stitchRevision} />
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { expand } from '@/core/expand/expand'
+import { tryExpand } from '@/core/expand/expand'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
@@ -8,5 +8,5 @@ import { WatchView } from '@/ui/watch/WatchView'
 export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout((await params).id)
   const [{ footage }, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
-  return <WatchView key={workout.id} id={workout.id} segments={expand(workout.score).segments} stitches={stitches} footage={footage} />
+  return <WatchView key={workout.id} id={workout.id} segments={tryExpand(workout.score).expansion?.segments ?? []} count={workout.score.count} stitches={stitches} footage={footage} />
 }

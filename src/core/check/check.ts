@@ -1,0 +1,50 @@
+// All judgement that needs no footage. A check is one file here and one line in the list.
+import { MOST_SEGMENTS, MOST_STATIONS, tryExpand } from '../expand/expand'
+import { castOf } from '../score/cast'
+import { USUAL_NEEDS } from '../score/needs'
+import type { Score } from '../score/score'
+import type { Expansion } from '../score/segment'
+import { checkCounters } from './counters'
+import { finding, SEVERITIES, type Check, type Finding } from './finding'
+import { checkMoves } from './moves'
+import { checkNeighbours } from './neighbours'
+import { checkPromise } from './promise'
+import { checkRestNeeds } from './restNeeds'
+import { checkSides } from './sides'
+import { checkTitleWord } from './titleWord'
+import { checkUnread } from './unread'
+import { checkWarmAndCool } from './warmAndCool'
+
+const CHECKS: readonly Check[] = [checkPromise, checkTitleWord, checkRestNeeds, checkSides, checkWarmAndCool, checkNeighbours, checkMoves, checkCounters, checkUnread]
+
+export interface Dismissed { finding: Finding; reason: string }
+
+export interface Judgement {
+  /** Worst first, then in order of the score. */
+  findings: Finding[]
+  /** Found as well, and set aside by the creator. */
+  dismissed: Dismissed[]
+}
+
+/** @param expansion that of the score, where it is at hand. */
+export function judge(score: Score, expansion: Expansion | null = tryExpand(score).expansion): Judgement {
+  if (!expansion) return { findings: [beyondLimits(score)], dismissed: [] }
+  const review = { score, expansion, cast: castOf(score.moves), needs: { ...USUAL_NEEDS, ...score.needs } }
+  const reasons = new Map(score.dismissed.map((one) => [one.finding, one.reason]))
+  const all = CHECKS.flatMap((check) => check(review))
+  const order = (one: Finding): number => SEVERITIES.indexOf(one.severity)
+  return {
+    findings: all.filter((one) => !reasons.has(one.id)).sort((one, other) => order(one) - order(other)),
+    dismissed: all.flatMap((one) => {
+      const reason = reasons.get(one.id)
+      return reason === undefined ? [] : [{ finding: one, reason }]
+    }),
+  }
+}
+
+function beyondLimits(score: Score): Finding {
+  return finding('limits', {
+    id: 'beyond', severity: 'error', what: tryExpand(score).problem ?? 'The score is beyond the limits.',
+    why: `Jivet holds 24 hours, ${MOST_SEGMENTS.toLocaleString('en')} intervals and ${MOST_STATIONS.toLocaleString('en')} stations.`,
+  })
+}

@@ -1,0 +1,22 @@
+// The sum breaks the promise: more than 5 % or a minute off, whichever is larger.
+import { formatLength } from '../time/clock'
+import type { Ms } from '../units'
+import { finding, type Check } from './finding'
+
+/** How far a sum may be from what was announced before viewers notice. */
+export const promiseSlackMs = (promiseMs: Ms): Ms => Math.max(60_000, promiseMs * 0.05)
+
+export const checkPromise: Check = ({ score, expansion }) => {
+  const { promiseMs } = score
+  const { totalMs, estimated } = expansion
+  if (promiseMs === null || !totalMs) return []
+  const off = totalMs - promiseMs
+  if (Math.abs(off) <= promiseSlackMs(promiseMs)) return []
+  const minutes = Math.max(1, Math.round(totalMs / 60_000))
+  return [finding('promise', {
+    id: off > 0 ? 'over' : 'under', severity: 'warning',
+    what: `Promised ${formatLength(promiseMs)}, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}: ${formatLength(Math.abs(off))} ${off > 0 ? 'over' : 'under'}.`,
+    why: 'People choose a video by the time they have. More than a minute, or 5 %, is noticed.',
+    mend: { label: `Promise ${minutes} min`, apply: (draft) => { draft.promiseMs = minutes * 60_000 } },
+  })]
+}

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest'
+import { layAsPlanned } from '../cut/lane'
+import { expand } from '../expand/expand'
+import { readShorthand } from '../shorthand/read'
+import { writeChapters } from '../write/chapters'
+import { writeVtt } from '../write/vtt'
+import { overlayAt, overlayChanges } from './overlay'
+
+const laneOf = (text: string) => layAsPlanned(expand(readShorthand(text).score).segments)
+
+describe('the number on the picture', () => {
+  const counts = (way: 'down' | 'up'): (number | undefined)[] => {
+    const changes = overlayChanges(laneOf('circuit Main: 1 round, 5 on, 3 off, last rest kept\n  Squat\n'), way)
+    return [0, 900, 1000, 4999, 5000, 7999].map((ms) => overlayAt(changes, ms)?.count)
+  }
+  it('goes down to the change, or up from the start', () => {
+    expect(counts('down')).toEqual([5, 5, 4, 1, 3, 1])
+    expect(counts('up')).toEqual([1, 1, 2, 5, 1, 3])
+  })
+  it('shows nothing while there is talk', () => {
+    const changes = overlayChanges(laneOf('talk Hello: about 10\ncircuit Main: 1 round, 5 on\n  Squat\n'))
+    expect([overlayAt(changes, 5000), overlayAt(changes, 11_000)?.label]).toEqual([null, 'Squat'])
+  })
+})
+
+describe('counters in the creator\'s words', () => {
+  const text = 'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 2 rounds, 20 on, 10 off\n  Squat; Lunge\n'
+  it('stand on the picture, in captions and in chapters', () => {
+    const lane = laneOf(text)
+    expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toBe('Lap 2 of 2  /  Stop 1 of 2')
+    expect(writeVtt(lane)).toContain('Squat (20 seconds)\nLap 1 of 2')
+    expect(writeChapters(lane)).toBe('0:00 Main, Lap 1 of 2\n1:00 Main, Lap 2 of 2\n')
+  })
+  it('come from the format where none were chosen', () => {
+    const counters = (plan: string): string | undefined => overlayAt(overlayChanges(laneOf(plan)), 1000)?.counters
+    expect(counters('pairs Main: 2 times, 20 on\n  Squat + Lunge; Plank + Crunch\n')).toBe('Pair 1 of 2  /  Round 1 of 2  /  Station 1 of 2')
+    expect(counters('ladder Main: 3 rungs, from 10, step 5\n  Squat\n')).toBe('Rung 1 of 3')
+    expect(counters('straight Main: 40 then 20 on\n  Squat\n')).toBe('Pass 1 of 2')
+    expect(counters('circuit Main: 1 round, 20 on\n  Squat\n')).toBe('')
+  })
+  it('make a chapter of each group, not of each interval of a burst', () => {
+    expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge\n')).trim().split('\n')).toEqual(['0:00 Main, Burst 1 of 2', '4:30 Main, Burst 2 of 2'])
+  })
+})
+
+describe('what is only estimated', () => {
+  it('says so in the captions until footage tells', () => {
+    const lane = laneOf('finisher Last: 1 round\n  10 Squat\n')
+    expect(writeVtt(lane)).toContain('Squat (about 30 seconds)')
+    expect(writeVtt(lane.map((laid) => ({ ...laid, endMs: laid.endMs + 4000 })))).toContain('Squat (34 seconds)')
+  })
+})

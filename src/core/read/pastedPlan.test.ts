@@ -1,0 +1,43 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { expand } from '../expand/expand'
+import { scoreSchema } from '../score/score'
+import { printShorthand } from '../shorthand/print'
+import { readPastedPlan } from './pastedPlan'
+
+const shorthand = (text: string): string => printShorthand(readPastedPlan(text)).replace(/^title.*\n/, '')
+
+describe('a plan as people type it', () => {
+  it.each([
+    ['3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest', 'circuit Main: 3 rounds, 40 on, 20 off, last rest kept\n  Lantern reach; Jug lift\n'],
+    ['Main circuit - 4 rounds, 35 seconds on, 15 seconds off, 1 min rest between rounds\n- Jug lift\n- Lock-gate push\n- Tiller twist', 'circuit Main circuit: 4 rounds, 35 on, 15 off, 1:00 between\n  Jug lift; Lock-gate push; Tiller twist\n'],
+    ['40/20 x 3 rounds\n1. Jug lift\n2. Keel hold 30s', 'circuit Main: 3 rounds, 40 on, 20 off\n  Jug lift; Keel hold (30 on)\n'],
+    ['Warm up:\nHeel digs 45 sec\nMooring march x 20', 'warm-up Warm up:\n  Heel digs (45 on); 20 Mooring march\n'],
+    ['Finisher: 3 rounds\n10 deck-rail squats\n8 lock-gate pushes', 'finisher Finisher: 3 rounds\n  10 Deck-rail squats; 8 Lock-gate pushes\n'],
+    ['EMOM 12 min: 12 squats, 8 press-ups', 'minute-reps EMOM: 6 rounds\n  12 Squats; 8 Press-ups\n'],
+    ['Cool down:\nStern stretch 30s each side', 'cool-down Cool down:\n  Stern stretch (30 on, sides each)\n'],
+  ])('%j', (text, wanted) => expect(shorthand(text)).toBe(wanted))
+  it('sums what it read', () => {
+    // 3 x (40 + 20 + 40 + 20) = 360 s.
+    expect(expand(readPastedPlan('3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest')).totalMs).toBe(360_000)
+  })
+  it('takes the first line as the title, and keeps what it does not understand', () => {
+    const score = readPastedPlan('Deck Hours 15: roof day\nAll you need is a jug and a bit of roof, come and join me on Sunday\n3 rounds, 40s on, 20s off\n- Jug lift\nHave fun and drink water, see you all again next week on the boat!')
+    expect(score.title).toBe('Deck Hours 15: roof day')
+    const lines = printShorthand(score)
+    expect(lines).toContain('? All you need is a jug')
+    expect(lines).toMatch(/\? .*see you all again next week/)
+    expect(score.sections).toHaveLength(1)
+  })
+  it('loses no word of any text, and always makes a score that holds', () => {
+    const words = fc.constantFrom('3 rounds', ':', '40s', ' jug lift', ' / ', '20s rest', '\n', '- ', '1. ', ', ', 'x 12', ' each side', 'EMOM', 'Warm up', 'Tabata', '40/20', ' between rounds', 'see you soon!', '(', ')', '9999999999', '0', 'é')
+    fc.assert(fc.property(fc.oneof(fc.array(words, { maxLength: 30 }).map((some) => some.join('')), fc.string({ unit: 'binary' })), (text) => {
+      const score = readPastedPlan(text)
+      expect(scoreSchema.safeParse(score).error).toBeUndefined()
+      const kept = JSON.stringify(score).toLowerCase()
+      for (const word of text.toLowerCase().match(/[a-zé]{4,}/g) ?? []) {
+        if (!/round|rest|side|between|each|tabata|emom|warm/.test(word)) expect(kept).toContain(word.slice(0, 4))
+      }
+    }), { numRuns: 1500 })
+  })
+})

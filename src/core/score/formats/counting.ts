@@ -1,0 +1,29 @@
+// What counted stations take, from their moves' seconds per rep and their sides. All of it is estimate.
+import type { Cast } from '../cast'
+import { timeForReps } from '../reps'
+import type { Ms } from '../../units'
+import { moveIn, ruleOf, type Station } from './station'
+
+/** Reps of a station that counts but says no number. */
+export const USUAL_REPS = 10
+
+/** Both sides are done in one turn, so the reps are done twice. */
+const doubled = (rule: string): number => (rule === 'each' || rule === 'halves' ? 2 : 1)
+
+/** Seconds of one rep of every move together; for a group that climbs. */
+export const secondsPerRepOf = (group: readonly Station[], pass: number, cast: Cast): number => group.reduce((sum, station) => {
+  const move = moveIn(station, pass, cast)
+  return sum + move.secondsPerRep * doubled(ruleOf(station, move))
+}, 0)
+
+/** Seconds of one time round, every move with its own reps. */
+export const groupSeconds = (group: readonly Station[], pass: number, cast: Cast): number => group.reduce((sum, station) => {
+  const move = moveIn(station, pass, cast)
+  return sum + (station.reps ?? USUAL_REPS) * move.secondsPerRep * doubled(ruleOf(station, move))
+}, 0)
+
+/** Time of one interval of a counted station; where each side has its own interval, of one of them. */
+export function intervalOf(station: Station, pass: number, cast: Cast): Ms {
+  const move = moveIn(station, pass, cast)
+  return timeForReps((station.reps ?? USUAL_REPS) * (ruleOf(station, move) === 'halves' ? 2 : 1), move.secondsPerRep)
+}

@@ -1,0 +1,61 @@
+// A station: one place in a rotation, with its move, its sides, and what it does differently from its neighbours.
+import { z } from 'zod'
+import type { Cast } from '../cast'
+import type { Move } from '../moves'
+import { POSTURES, SIDE_RULES, type Side, type SideRule } from '../postures'
+import { count, ms, name, remarks } from './format'
+
+export const stationSchema = z.object({
+  label: name,
+  /** Null takes the move's own rule. */
+  sideRule: z.enum(SIDE_RULES).nullable().default(null),
+  /** Null takes the move's own. */
+  posture: z.enum(POSTURES).nullable().default(null),
+  effort: count(1, 5).nullable().default(null),
+  /** This station's own work and rest length; null takes the section's. */
+  workMs: ms.nullable().default(null),
+  restMs: ms.nullable().default(null),
+  /** The rep target, where the format counts reps. */
+  reps: count(1, 10_000).nullable().default(null),
+  /** Other moves in later passes: from pass `from` on it is `label`. In rising order. */
+  swaps: z.array(z.object({ from: count(2, 500), label: name })).max(50).default([]),
+  ...remarks,
+})
+export type Station = z.infer<typeof stationSchema>
+export const stations = z.array(stationSchema).max(10_000)
+export const groups = z.array(z.array(stationSchema).min(1).max(500)
+  .refine((group) => group.every((station, index) => index === 0 || (!station.above.length && !station.beside)), 'remarks stand at the first move of a group')).max(500)
+
+export const newStation = (label: string, change: Partial<Station> = {}): Station => ({
+  label, sideRule: null, posture: null, effort: null, workMs: null, restMs: null, reps: null, swaps: [], above: [], beside: '', ...change,
+})
+
+/** The move of a station in a pass (1-based). */
+export function labelIn(station: Station, pass: number): string {
+  let label = station.label
+  for (const swap of station.swaps) if (swap.from <= pass) label = swap.label
+  return label
+}
+
+export const moveIn = (station: Station, pass: number, cast: Cast): Move => cast(labelIn(station, pass))
+
+/** The side rule that holds: the station's own before the move's. */
+export const ruleOf = (station: Station, move: Move): SideRule => station.sideRule ?? move.sideRule
+
+/** The intervals that one turn at a station takes: one, or two where each side has its own. */
+export function turnsOf(rule: SideRule, pass: number): readonly (Side | null)[] {
+  switch (rule) {
+    case 'none': return NO_SIDE
+    case 'halves': return HALVES
+    case 'alternate': return pass % 2 ? LEFT : RIGHT
+    case 'each': return EACH
+    case 'left': return LEFT
+    case 'right': return RIGHT
+    case 'both': return BOTH
+  }
+}
+const NO_SIDE = [null] as const, HALVES = ['switch'] as const, LEFT = ['left'] as const, RIGHT = ['right'] as const, BOTH = ['both'] as const
+const EACH = ['left', 'right'] as const
+
+/** "12 Deck-rail squat", or the label alone. */
+export const withReps = (station: Station, pass: number): string => (station.reps ? `${station.reps} ${labelIn(station, pass)}` : labelIn(station, pass))

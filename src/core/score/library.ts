@@ -1,0 +1,45 @@
+// The creator's library and a score: a score keeps the facts of the moves it names, so that it can stand alone and what
+// was published stays as it was.
+import type { Move } from './move'
+import type { Score } from './score'
+
+/** Every name of a move in a score, in order, each once. */
+function namesIn(score: Score): string[] {
+  const names = new Set<string>()
+  for (const section of score.sections) {
+    if (section.format === 'list') for (const row of section.rows) { if (row.kind === 'work') names.add(row.label) }
+    const stations = 'stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : []
+    for (const { label, swaps } of stations) {
+      names.add(label)
+      for (const swap of swaps) names.add(swap.label)
+    }
+  }
+  return [...names]
+}
+
+const sameName = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
+
+/** Adds, in place, the library's own moves that the score names and does not know yet. */
+export function withLibrary(score: Score, own: readonly Move[]): void {
+  if (!own.length) return
+  for (const name of namesIn(score)) {
+    const move = own.find((one) => sameName(one.name, name))
+    if (move && !score.moves.some((known) => sameName(known.name, name))) score.moves.push({ ...move })
+  }
+}
+
+export const uses = (score: Score, move: string): boolean => namesIn(score).some((name) => sameName(name, move))
+
+/** Puts new facts of a move into a score that uses it. @param was the name before, where it has changed. */
+export function changeMove(score: Score, move: Move, was = move.name): void {
+  const rename = (held: { label: string }): void => { if (sameName(held.label, was)) held.label = move.name }
+  for (const section of score.sections) {
+    if (section.format === 'list') section.rows.forEach(rename)
+    const stations = 'stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : []
+    for (const station of stations) {
+      rename(station)
+      station.swaps.forEach(rename)
+    }
+  }
+  score.moves = [...score.moves.filter((known) => !sameName(known.name, was) && !sameName(known.name, move.name)), move]
+}

@@ -1,0 +1,108 @@
+// Score to shorthand, the twin of read.ts: reading what is printed gives the same score, remarks and all.
+import { notationOf, type Section } from '../score/formats'
+import type { ListRow } from '../score/formats/row'
+import type { Station } from '../score/formats/station'
+import type { Move } from '../score/move'
+import { USUAL_NEEDS, type Needs } from '../score/needs'
+import { freshKey, type Score } from '../score/score'
+import { COUNTED } from '../score/vocabulary'
+import { moveSettings } from './plain'
+import { quote, spaced, writeLength, writeSetting } from './settings'
+import { MOVE_FIELDS, ROW_FIELDS, SCORE_FIELDS, STATION_FIELDS } from './terms'
+
+const WIDEST = 96
+
+export function printShorthand(score: Score): string {
+  const lines = [...score.above, printTitle(score.title), ...printPlain(score)]
+  const keys: string[] = []
+  for (const section of score.sections) {
+    lines.push(...printSection(section, keys))
+    keys.push(section.key)
+  }
+  return `${[...lines, ...score.below].join('\n')}\n`
+}
+
+const BARE = /^\p{L}[\p{L}\p{M}\p{N}'’./&!?*%-]*(?: [\p{L}\p{N}][\p{L}\p{M}\p{N}'’./&!?*%-]*)*$/u
+
+/** A name as it stands, or in quotes where it could be read as something else. */
+const writeName = (name: string): string => (BARE.test(name) && !/^title(?: |$)/.test(name) ? name : quote(name))
+
+const printTitle = (title: string): string => (title && title === title.trim() && !/^"|[\r\n\u2028\u2029]/.test(title) ? `title ${title}` : `title ${quote(title)}`)
+
+/** Lines that set something for the whole workout; none where all is as usual. */
+function printPlain(score: Score): string[] {
+  const values: Record<string, unknown> = { promiseMs: score.promiseMs, demos: score.demos.place, eachMs: score.demos.eachMs, count: score.count, caution: score.caution, ...score.readings }
+  const words = COUNTED.flatMap((one) => {
+    const pair = score.vocabulary[one]
+    return pair ? [`${one} ${quote(pair.one)} ${quote(pair.many)}`] : []
+  })
+  const needs = (Object.keys(USUAL_NEEDS) as (keyof Needs)[]).flatMap((need) => (score.needs[need] === undefined ? [] : [`${spaced(need)} ${score.needs[need]}`]))
+  const line = (head: string, settings: readonly string[]): string[] => (settings.length ? [`${head}: ${settings.join(', ')}`] : [])
+  return [
+    ...line('score', SCORE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])), ...line('words', words), ...line('needs', needs),
+    ...score.moves.map(printMove), ...score.dismissed.map(({ finding, reason }) => `dismissed ${quote(finding)}: reason ${quote(reason)}`),
+  ]
+}
+
+function printMove(move: Move): string {
+  const values = move as unknown as Record<string, unknown>
+  const settings = [...MOVE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []), ...moveSettings(move)]
+  return `move ${quote(move.name)}:${settings.length ? ` ${settings.join(', ')}` : ''}`
+}
+
+/** @param keys keys of the sections before, which decide the key that a name alone would give. */
+function printSection(section: Section, keys: readonly string[]): string[] {
+  const { head, fields } = notationOf(section.format)
+  const values = section as unknown as Record<string, unknown>
+  const settings = fields.flatMap((field) => writeSetting(field, values[field.field]) ?? [])
+  const name = section.name ? ` ${writeName(section.name)}` : ''
+  const key = section.key === freshKey(section.name, keys) ? '' : ` @${section.key}`
+  const first = `${head}${name}${key}:${settings.length ? ` ${settings.join(', ')}` : ''}${section.beside ? `  ${section.beside}` : ''}`
+  return [...section.above, first, ...entryLines(entriesOf(section))]
+}
+
+interface Entry { text: string; above: readonly string[]; beside: string }
+
+function entriesOf(section: Section): Entry[] {
+  if (section.format === 'list') return section.rows.map((row) => ({ text: printRow(row), above: row.above, beside: row.beside }))
+  if ('groups' in section) return section.groups.map((group) => ({ text: group.map(printStation).join(' + '), above: group[0]?.above ?? [], beside: group[0]?.beside ?? '' }))
+  if ('stations' in section) return section.stations.map((station) => ({ text: printStation(station), above: station.above, beside: station.beside }))
+  return []
+}
+
+/** As many entries on a line as fit; remarks end a line. */
+function entryLines(entries: readonly Entry[]): string[] {
+  const lines: string[] = []
+  let open = ''
+  const close = (): void => {
+    if (open) lines.push(`  ${open}`)
+    open = ''
+  }
+  for (const { text, above, beside } of entries) {
+    if (above.length || open.length + text.length > WIDEST) close()
+    lines.push(...above)
+    open = open ? `${open}; ${text}` : text
+    if (!beside) continue
+    open += `  ${beside}`
+    close()
+  }
+  close()
+  return lines
+}
+
+const inBrackets = (settings: readonly string[]): string => (settings.length ? ` (${settings.join(', ')})` : '')
+
+function printStation(station: Station): string {
+  const values = station as unknown as Record<string, unknown>
+  const settings = STATION_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])
+  const swaps = station.swaps.map(({ from, label }) => `from ${from} ${writeName(label)}`)
+  return printLabel(station.label, station.reps) + inBrackets([...settings, ...swaps])
+}
+
+function printRow(row: ListRow): string {
+  const values = row as unknown as Record<string, unknown>
+  const length = `${row.estimated ? 'about ' : ''}${row.durationMs === null ? 'open' : writeLength(row.durationMs)} ${row.kind}`
+  return printLabel(row.label, row.reps) + inBrackets([length, ...ROW_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])])
+}
+
+const printLabel = (label: string, reps: number | null): string => (reps === null ? '' : `${reps} `) + (label === '' ? '-' : writeName(label))

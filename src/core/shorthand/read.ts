@@ -1,0 +1,273 @@
+// Shorthand to score. Whatever is understood is taken; whatever is not is kept as a line that starts with `?`, and
+// reported where it stands. No text, however broken, is refused or lost.
+import { FORMAT_NAMES, newSection, notationOf, type FormatName, type Section, type SectionOf } from '../score/formats'
+import type { Field } from '../score/formats/format'
+import type { ListRow } from '../score/formats/row'
+import { newStation, type Station } from '../score/formats/station'
+import { emptyScore, freshKey, type Score } from '../score/score'
+import { KINDS, type Kind, type Path } from '../score/segment'
+import { parseLength } from '../time/clock'
+import { takeApart, type MovePiece, type Piece } from './line'
+import { keepKeys } from './keepKeys'
+import { applyPlain } from './plain'
+import { MOST_STATIONS } from '../expand/expand'
+import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
+import { exampleOf, readSetting, unquote } from './settings'
+import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
+
+const MOST_NAME = 300, MOST_SECTIONS = 500, MOST_REMARK = 1900
+
+/** Where a part of the score stands in the text. */
+export interface SpanOfScore { from: number; to: number; sectionKey: string; station: Path | null }
+
+export interface ShorthandReading {
+  score: Score
+  problems: ShorthandProblem[]
+  spans: SpanOfScore[]
+}
+
+export const HEADS: ReadonlyMap<string, FormatName> = new Map(FORMAT_NAMES.map((name) => [notationOf(name).head, name]))
+export const ALL_HEADS: readonly string[] = [...HEADS.keys(), ...PLAIN_HEADS]
+
+/**
+ * @param previous the score as it was, whose keys are kept where sections can be told to be the same; and its title where
+ * the text has none.
+ */
+export function readShorthand(text: string, previous: Score | null = null): ShorthandReading {
+  const reader = new Reader(previous?.title ?? '')
+  // The line end after the last line starts no line of its own.
+  for (const { 0: whole, 1: line = '', index } of text.matchAll(/([^\r\n]*)(?:\r\n|\r|\n|$)/g)) {
+    if (whole || index === 0) reader.line(line, index)
+  }
+  const reading = reader.done()
+  return previous ? keepKeys(reading, reader.keyed, previous) : reading
+}
+
+class Reader {
+  private readonly score: Score
+  private readonly problems: ShorthandProblem[] = []
+  private readonly spans: SpanOfScore[] = []
+  private readonly keys = new Set<string>()
+  /** Keys that the text itself names. */
+  readonly keyed = new Set<string>()
+  private above: string[] = []
+  private section: Section | null = null
+  /** After a head that nobody knows, its moves are kept unread with it. */
+  private lost = false
+
+  constructor(title: string) {
+    this.score = emptyScore(title)
+  }
+
+  done(): ShorthandReading {
+    this.score.below = this.above
+    return { score: this.score, problems: this.problems, spans: this.spans }
+  }
+
+  line(text: string, offset: number): void {
+    if (!text.trim()) return void this.above.push('')
+    const line = takeApart(text)
+    for (const fault of line.faults) {
+      const shown = fault.text.trim()
+      complain(this.problems, 'unexpected', shifted(fault, offset, text.length), { found: shown.slice(0, 40) })
+      if (shown) this.keepUnread(shown)
+    }
+    if (line.title) this.readTitle(line.title, offset)
+    else if (line.unread) this.remark(line.unread.text)
+    else if (line.header) return this.header(line.header, line.comment, text, offset)
+    else if (line.entries.length) return this.entries(line.entries, line.comment, text, offset)
+    if (line.comment) this.remark(line.comment.text)
+  }
+
+  private remark(text: string): void {
+    const mark = text.charAt(0)
+    const inside = text.slice(1).replace(/[\r\n]/g, ' ')
+    for (let from = 0; from === 0 || from < inside.length; from += MOST_REMARK) this.above.push(mark + inside.slice(from, from + MOST_REMARK))
+  }
+
+  private keepUnread(text: string): void {
+    this.remark(`? ${text}`)
+  }
+
+  private readTitle(piece: Piece, offset: number): void {
+    const typed = piece.text.slice('title'.length).trim()
+    const title = typed.startsWith('"') ? unquote(typed) ?? typed : typed
+    if (title.length > MOST_NAME) complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+    this.score.title = title.slice(0, MOST_NAME)
+    this.score.above.push(...this.above)
+    this.above = []
+  }
+
+  private header(header: NonNullable<ReturnType<typeof takeApart>['header']>, comment: Piece | null, line: string, offset: number): void {
+    const head = header.head.text.toLowerCase()
+    if (isPlain(head)) {
+      if (comment) this.remark(comment.text)
+      const name = header.name ? this.nameOf(header.name, offset) : ''
+      for (const unread of applyPlain(this.score, head, name, header.settings)) this.unknownSetting(unread, [], offset, head)
+      return
+    }
+    const format = HEADS.get(head)
+    this.lost = !format || this.score.sections.length >= MOST_SECTIONS
+    if (!format || this.lost) {
+      const guess = format ? null : nearest(head, ALL_HEADS)
+      const mend: Mend | null = guess ? { ...shifted(header.head, offset), insert: guess, label: guess } : null
+      complain(this.problems, format ? 'too-many' : 'unknown-head', shifted(header.head, offset), { found: header.head.text, most: String(MOST_SECTIONS) }, mend)
+      this.section = null
+      return this.keepUnread(line.trim())
+    }
+    const name = header.name ? this.nameOf(header.name, offset) : ''
+    const section = bareSection(format, this.keyFor(header.key, name, offset), name)
+    const { fields } = notationOf(format)
+    for (const setting of header.settings) {
+      const read = readSetting(fields, setting.text)
+      if (read) Object.assign(section, { [read.field]: read.value })
+      else this.unknownSetting(setting, fields, offset, head)
+    }
+    section.above = this.above
+    section.beside = comment ? comment.text.slice(0, MOST_REMARK) : ''
+    this.above = []
+    this.section = section
+    this.score.sections.push(section)
+    this.spans.push({ from: offset, to: offset + line.length, sectionKey: section.key, station: null })
+  }
+
+  private keyFor(typed: Piece | null, name: string, offset: number): string {
+    const wanted = typed?.text.slice(1) ?? ''
+    const good = /^[a-z0-9][a-z0-9-]{0,79}$/.test(wanted) && !this.keys.has(wanted)
+    if (typed && !good) complain(this.problems, 'bad-key', shifted(typed, offset), { found: typed.text })
+    const key = good ? wanted : freshKey(name, this.keys)
+    if (good) this.keyed.add(key)
+    this.keys.add(key)
+    return key
+  }
+
+  private entries(entries: MovePiece[][], comment: Piece | null, line: string, offset: number): void {
+    const section = this.section
+    const holds = section && (section.format === 'list' || notationOf(section.format).moves !== 'none')
+    if (!holds) {
+      if (!this.lost) complain(this.problems, section ? 'no-moves-here' : 'no-section', { from: offset, to: offset + line.trimEnd().length }, { found: section ? notationOf(section.format).head : '' })
+      if (comment) this.remark(comment.text)
+      return this.keepUnread(line.slice(0, comment?.from ?? line.length).trim())
+    }
+    // Where a bracket holds what nobody knows, it is kept above the move that it stood at.
+    entries.forEach((entry, index) => {
+      const beside = index === entries.length - 1 && comment ? comment.text.slice(0, MOST_REMARK) : ''
+      if (section.format === 'list') for (const move of entry) this.row(section, move, entry.indexOf(move) === entry.length - 1 ? beside : '', offset)
+      else this.moves(section, entry, beside, offset)
+    })
+  }
+
+  private moves(section: Section, entry: MovePiece[], beside: string, offset: number): void {
+    const stations = entry.map((move) => this.station(move, offset))
+    const first = stations[0]
+    if (!first) return
+    const at = (index: number): { from: number; to: number } => shifted(entry[index] ?? entry[0] ?? { from: 0, to: 0 }, offset)
+    if ('groups' in section) {
+      if (section.groups.length >= 500 || stations.length > 500) return complain(this.problems, 'too-many', at(0), { most: '500' })
+      Object.assign(first, { above: this.above, beside })
+      this.above = []
+      const [low, high] = notationOf(section.format).groupSize ?? [1, 0]
+      if (stations.length < low || (high && stations.length > high)) complain(this.problems, 'group-size', at(0), { found: String(stations.length), most: String(high || low) })
+      section.groups.push(stations)
+      stations.forEach((_, index) => this.spans.push({ ...at(index), sectionKey: section.key, station: ['groups', section.groups.length - 1, index] }))
+    } else if ('stations' in section) {
+      if (section.stations.length + stations.length > MOST_STATIONS) return complain(this.problems, 'too-many', at(0), { most: String(MOST_STATIONS) })
+      if (stations.length > 1) complain(this.problems, 'one-by-one', at(1), { found: notationOf(section.format).head })
+      first.above = this.above
+      this.above = []
+      const last = stations.at(-1)
+      if (last) last.beside = beside
+      for (const [index, station] of stations.entries()) {
+        section.stations.push(station)
+        this.spans.push({ ...at(index), sectionKey: section.key, station: ['stations', section.stations.length - 1] })
+      }
+    }
+  }
+
+  private station(move: MovePiece, offset: number): Station {
+    const station = newStation(this.labelOf(move.label, offset))
+    if (move.reps !== null) station.reps = this.repsOf(move, offset)
+    for (const setting of move.settings) {
+      const swap = /^from (\d{1,3}) (.+)$/is.exec(setting.text)
+      const from = Number(swap?.[1]), label = swap ? unquote(swap[2] ?? '') : null
+      const read = readSetting(STATION_FIELDS, setting.text)
+      if (read) Object.assign(station, { [read.field]: read.value })
+      else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50) station.swaps.push({ from, label: label.slice(0, MOST_NAME) })
+      else this.unknownSetting(setting, STATION_FIELDS, offset, 'move')
+    }
+    return station
+  }
+
+  private row(section: SectionOf<'list'>, move: MovePiece, beside: string, offset: number): void {
+    if (section.rows.length >= 50_000) return complain(this.problems, 'too-many', shifted(move, offset), { most: '50000' })
+    const row: ListRow = {
+      kind: 'work', label: this.labelOf(move.label, offset), side: null, round: null, set: null, durationMs: null, estimated: false, reps: move.reps === null ? null : this.repsOf(move, offset),
+      posture: null, effort: null, above: [], beside,
+    }
+    let timed = false
+    for (const setting of move.settings) {
+      const length = readRowLength(setting.text)
+      const read = length ?? readSetting(ROW_FIELDS, setting.text)
+      if (length) timed = true
+      if (length) Object.assign(row, length)
+      else if (read) Object.assign(row, { [(read as { field: string }).field]: (read as { value: unknown }).value })
+      else this.unknownSetting(setting, ROW_FIELDS, offset, 'list')
+    }
+    if (!timed) {
+      complain(this.problems, 'no-length', shifted(move, offset), { found: row.label })
+      row.durationMs = 30_000
+    }
+    row.above = this.above
+    this.above = []
+    section.rows.push(row)
+    this.spans.push({ ...shifted(move, offset), sectionKey: section.key, station: ['rows', section.rows.length - 1] })
+  }
+
+  private repsOf(move: MovePiece, offset: number): number | null {
+    if (move.reps !== null && move.reps >= 1 && move.reps <= 10_000) return move.reps
+    complain(this.problems, 'bad-reps', shifted(move, offset), { found: String(move.reps) })
+    return null
+  }
+
+  private labelOf(piece: Piece, offset: number): string {
+    return piece.text === '-' ? '' : this.nameOf(piece, offset)
+  }
+
+  private nameOf(piece: Piece, offset: number): string {
+    const name = /^"(?:[^"\\]|\\.)*"$/s.test(piece.text) ? unquote(piece.text) ?? piece.text : piece.text
+    if (name.length > MOST_NAME) complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+    return name.slice(0, MOST_NAME)
+  }
+
+  private unknownSetting(setting: Piece, fields: readonly Field[], offset: number, head: string): void {
+    const words = setting.text.split(/\s+/)
+    const guess = fields.map((field) => field.word).find((word) => words.some((typed) => !/\d/.test(typed) && nearest(typed, [word]) === word && typed.toLowerCase() !== word))
+    const typed = guess === undefined ? undefined : words.find((one) => !/\d/.test(one) && nearest(one, [guess]) === guess)
+    const mended = guess !== undefined && typed !== undefined ? setting.text.replace(typed, guess) : null
+    const mend: Mend | null = mended && readSetting(fields, mended) ? { ...shifted(setting, offset), insert: mended, label: mended } : null
+    complain(this.problems, 'unknown-setting', shifted(setting, offset), { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') }, mend)
+    this.keepUnread(setting.text)
+  }
+}
+
+const isPlain = (head: string): head is PlainHead => (PLAIN_HEADS as readonly string[]).includes(head)
+
+const shifted = ({ from, to }: { from: number; to: number }, offset: number, most = Infinity): { from: number; to: number } =>
+  ({ from: offset + Math.min(from, most), to: offset + Math.min(to, most) })
+
+/** A section with only what was typed: lengths of nothing, one round, no break. */
+function bareSection(format: FormatName, key: string, name: string): Section {
+  const section: Record<string, unknown> = { ...newSection(format, key, name) }
+  for (const field of notationOf(format).fields) section[field.field] = field.kind === 'choice' && field.bare === '' ? null : Array.isArray(field.bare) ? [...(field.bare as unknown[])] : field.bare
+  return section as unknown as Section
+}
+
+/** `35 work`, `about 36 work`, `open talk`. */
+function readRowLength(text: string): Pick<ListRow, 'kind' | 'durationMs' | 'estimated'> | null {
+  const read = /^(about\s+)?(.+?)\s+(\w+)$/i.exec(text)
+  const kind = read?.[3]?.toLowerCase() as Kind
+  if (!read || !KINDS.includes(kind)) return null
+  const open = read[2]?.toLowerCase() === 'open'
+  const durationMs = open ? null : parseLength(read[2] ?? '')
+  return !open && durationMs === null ? null : { kind, durationMs, estimated: Boolean(read[1]) }
+}

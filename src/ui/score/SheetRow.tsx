@@ -1,0 +1,78 @@
+// One row of the running sheet.
+'use client'
+import { GripVertical } from 'lucide-react'
+import { memo, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react'
+import type { Cast } from '@/core/score/cast'
+import { setLabel, setLength, setSide } from '@/core/score/edits'
+import { SIDE_RULES, type SideRule } from '@/core/score/postures'
+import type { Segment } from '@/core/score/segment'
+import { formatClock, formatLength } from '@/core/time/clock'
+import { countersOf, KIND_NAMES } from '@/core/write/wording'
+import { ChoiceField, LengthField, NameField } from '../parts/fields'
+import type { Edit } from './Sections'
+import { scoreTexts } from './texts'
+
+const words = scoreTexts.sheet
+export const ROW_PX = 40
+
+interface Props {
+  segment: Segment
+  cast: Cast
+  edit: Edit
+  chosen: boolean
+  selected: boolean
+  onChoose: (segment: Segment, event: MouseEvent | KeyboardEvent) => void
+  onShift: (segment: Segment, by: number) => void
+}
+
+export const SheetRow = memo(function SheetRow({ segment, cast, edit, chosen, selected, onChoose, onShift }: Props): ReactNode {
+  const { kind, side, label } = segment
+  const work = kind === 'work'
+  const moves = segment.moves.map(cast)
+  const rule = (side === 'switch' ? 'halves' : side ?? '') as SideRule | ''
+  const named = work || kind === 'talk' || kind === 'break'
+  const station = segment.origin?.station
+  return (
+    <div role="row" aria-rowindex={segment.row} aria-selected={chosen} data-row={segment.row}
+      className={`sheet-grid h-full border-t border-rule tabular-nums ${chosen ? 'bg-land/45' : selected ? 'bg-land/20' : ''} ${work ? 'font-bold' : ''}`}
+      onClick={(event) => { if (!(event.target as HTMLElement).closest('input, select, button')) onChoose(segment, event) }}>
+      {station && work ? <Grip onMove={(rows) => onShift(segment, rows)} /> : <span />}
+      <span className="text-right text-quiet">{segment.row}</span>
+      <span className="text-right">{formatClock(segment.startMs)}</span>
+      <span className="text-right">{formatClock(segment.startMs + segment.durationMs)}</span>
+      <span className="text-right">{segment.origin?.length ? <LengthField label={words.columns.length} value={segment.durationMs} onChange={(ms) => edit((draft) => setLength(draft, segment, ms))} className="!w-full" />
+        : <span title={words.fixed} className="px-1.5 font-display text-xl">{segment.estimated ? '~' : ''}{formatLength(segment.durationMs)}</span>}</span>
+      <span className="truncate text-[13.5px] font-medium text-quiet" title={countersOf(segment).join(', ')}>{countersOf(segment).map((one) => one.replace(' of ', '/')).join(', ')}</span>
+      {named && (station || kind !== 'work') && segment.moves.length < 2 && !(kind === 'talk' && segment.id.includes('/demo/'))
+        ? <NameField label={words.columns.label} value={label} onChange={(text) => edit((draft) => setLabel(draft, segment, text))} list={work ? 'moves' : undefined} placeholder={KIND_NAMES[kind]} wide className="w-full" />
+        : <span className="truncate px-1.5" title={segment.note}>{label || KIND_NAMES[kind]}{segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}{segment.note && <span className="pl-2 font-medium text-quiet">{segment.note}</span>}</span>}
+      {work && station ? <ChoiceField label={words.columns.side} value={rule} options={{ '': rule === '' ? '' : scoreTexts.own, ...Object.fromEntries(SIDE_RULES.map((one) => [one, scoreTexts.sides[one]])) } as Record<SideRule | '', string>} onChange={(next) => edit((draft) => setSide(draft, segment, next || null))} className="w-full" /> : <span />}
+      <span className="truncate font-medium" title={moves.flatMap((move) => move.gear).join(', ')}>{moves.flatMap((move) => move.gear).join(', ')}</span>
+      <span className="truncate font-medium text-quiet" title={moves.map((move) => move.cue).join(', ')}>{moves.map((move) => move.cue).filter(Boolean).join(', ')}</span>
+    </div>
+  )
+})
+
+/** Dragged by pointer in whole rows, or by Alt and the arrow keys. */
+function Grip({ onMove }: { onMove: (stations: number) => void }): ReactNode {
+  const from = useRef<number | null>(null)
+  return (
+    <button type="button" aria-label={scoreTexts.move} className="inline-grid h-9 w-7 cursor-grab touch-none place-items-center text-quiet hover:text-ink"
+      onPointerDown={(event) => {
+        from.current = event.clientY
+        event.currentTarget.setPointerCapture(event.pointerId)
+      }}
+      onPointerUp={(event) => {
+        const rows = from.current === null ? 0 : Math.round((event.clientY - from.current) / (ROW_PX * 2))
+        from.current = null
+        if (rows) onMove(rows)
+      }}
+      onKeyDown={(event) => {
+        const way = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+        if (!way) return
+        event.preventDefault()
+        event.stopPropagation()
+        onMove(way)
+      }}><GripVertical size={17} /></button>
+  )
+}
