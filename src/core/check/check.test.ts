@@ -99,6 +99,15 @@ describe('moves', () => {
     expect(of('move', 'move "Weight carry": effort 3\ncircuit Main: 1 round, 40 on\n  Weight carry\n')[0]?.what).toMatch(/no gear/)
     expect(of('move', 'circuit Main: 1 round, 40 on\n  Barge waltz\n')[0]?.what).toMatch(/not in the library/)
   })
+  it('have no name yet: once a section, blank or empty', () => {
+    const score = plan('circuit Main: 1 round, 40 on\n  Squat; Lunge\ncircuit End: 1 round, 40 on\n  Squat\n')
+    const [main, end] = score.sections
+    if (main?.format !== 'circuit' || end?.format !== 'circuit') throw new Error('two circuits')
+    Object.assign(main.stations[0] ?? {}, { label: '' })
+    Object.assign(main.stations[1] ?? {}, { label: ' ' })
+    Object.assign(end.stations[0] ?? {}, { label: '' })
+    expect(of('move', score).map((one) => one.id)).toEqual(['move: main unnamed', 'move: end unnamed'])
+  })
 })
 
 describe('counters and targets', () => {

@@ -72,7 +72,7 @@ function inSegments({ expansion }: Review): Finding[] {
         mend: field ? { label: 'Make it 4 s', apply: (draft) => setField(draft, segment.sectionKey, field.path, field.value) } : null,
       }))
     }
-    if (kind === 'work' && segment.moves.length === 1 && label.length > LONGEST_LABEL) found.meet(`label ${label}`, (times) => finding('label', { id: label.slice(0, 200), severity: 'note', ...atSegment(segment), what: `"${label.slice(0, 60)}" has ${label.length} letters${times}.`, why: `More than about ${LONGEST_LABEL} get too small to be read from across the room.` }))
+    if (kind === 'work' && segment.moves.length === 1 && label.length > LONGEST_LABEL) found.meet(`label ${label}`, (times) => finding('label', { id: label, severity: 'note', ...atSegment(segment), what: `"${label.slice(0, 60)}" has ${label.length} letters${times}.`, why: `More than about ${LONGEST_LABEL} get too small to be read from across the room.` }))
     if (kind === 'work' && segment.rounds === 1 && segment.round === 1 && segment.sets === null && (segment.stations ?? 1) > 1 && segment.words.round.one !== 'leg') {
       const word = segment.words.round
       if (word.one !== 'round') found.meet(`${segment.sectionKey} one`, () => finding('counter', { id: `${segment.sectionKey} one`, severity: 'note', ...atSegment(segment), what: `There is one ${word.one} only.`, why: `"${capital(word.one)} 1 of 1" reads as if more were to come; it is left out on screen.` }))

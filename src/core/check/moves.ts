@@ -7,12 +7,19 @@ const LOADED = /\b(weights?|jug|bell|loaded|goblet|deadlift|barbell|plates?)\b/i
 
 export const checkMoves: Check = ({ score, expansion, cast }) => {
   const first = new Map<string, Segment>()
-  for (const segment of expansion.segments) for (const name of segment.moves) if (!first.has(name)) first.set(name, segment)
+  /** The first station without a move, by section. */
+  const unnamed = new Map<string, Segment>()
+  for (const segment of expansion.segments) {
+    for (const name of segment.moves) {
+      const [seen, key] = name.trim() ? [first, name] : [unnamed, segment.sectionKey]
+      if (!seen.has(key)) seen.set(key, segment)
+    }
+  }
   const found: Finding[] = []
+  for (const [key, segment] of unnamed) found.push(finding('move', { id: `${key} unnamed`, severity: 'warning', ...atSegment(segment), what: 'A station has no move yet.', why: 'Viewers would see an empty label.' }))
   for (const [name, segment] of first) {
     const move = cast(name)
-    if (!name.trim()) found.push(finding('move', { id: `${segment.sectionKey} unnamed`, severity: 'warning', ...atSegment(segment), what: 'A station has no move yet.', why: 'Viewers would see an empty label.' }))
-    else if (!isKnown(score.moves, name)) {
+    if (!isKnown(score.moves, name)) {
       found.push(finding('move', { id: `unknown ${name}`, severity: 'note', ...atSegment(segment), what: `"${name}" is not in the library.`, why: 'Its posture, muscles and seconds per rep are guesses until it is. Rests and estimates are judged by them.' }))
     } else {
       if ((move.impact === 'high' || move.effort === 5) && !move.easier) found.push(finding('move', { id: `easier ${name}`, severity: 'warning', ...atSegment(segment), what: `${name} has no easier version noted.`, why: `It is ${move.impact === 'high' ? 'a jumping' : 'an all-out'} move; somebody watching will need another way.` }))

@@ -30,7 +30,7 @@ export const scoreSchema = z.object({
   /** The creator's own numbers in place of the usual ones. */
   needs: needsSchema.prefault({}),
   /** Findings that were looked at and set aside, with the reason given. */
-  dismissed: z.array(z.object({ finding: z.string().max(1000), reason: z.string().max(1000) })).max(2000).default([]),
+  dismissed: z.array(z.object({ finding: z.string().max(10_000), reason: z.string().max(1000) })).max(2000).default([]),
   /** Lines before the title. */
   above: remarks.above,
   /** Lines after the last section. */
