@@ -1,10 +1,11 @@
 // Lines that were typed or pasted and could not be understood: kept, and said.
+import { stationsOf } from '../score/formats'
 import { finding, type Check } from './finding'
 
 export const checkUnread: Check = ({ score }) => {
   const lines = [...score.above, ...score.below].map((line) => ({ line, sectionKey: null as string | null }))
   for (const section of score.sections) {
-    const held = 'stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : section.format === 'list' ? section.rows : []
+    const held = section.format === 'list' ? section.rows : stationsOf(section)
     for (const line of [...section.above, ...held.flatMap((one) => one.above)]) lines.push({ line, sectionKey: section.key })
   }
   return lines.flatMap(({ line, sectionKey }, index) => (line.startsWith('?') ? [finding('not understood', {

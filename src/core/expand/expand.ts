@@ -1,7 +1,7 @@
 // Score to segments: the sums that a creator does in the head. Linear in the number of segments.
 import { Problem } from '../problem'
 import { castOf } from '../score/cast'
-import { expandSection, type Section } from '../score/formats'
+import { expandSection, stationsOf, type Section } from '../score/formats'
 import { aroundOf, type Score } from '../score/score'
 import type { Expansion, Segment, Totals } from '../score/segment'
 import { DAY, type Ms } from '../units'
@@ -13,13 +13,15 @@ export const MOST_STATIONS = 10_000
 
 /**
  * Flattens a score. Segments follow one another without gaps from 0.
- * @throws Problem `too-many` above 50,000 segments, `too-long` above 24 hours.
+ * @throws Problem `too-many` above 50,000 segments or 10,000 stations, `too-long` above 24 hours.
  */
 export function expand(score: Score): Expansion {
   const cast = castOf(score.moves)
   const parts: Segment[][] = []
-  let count = 0
+  let count = 0, stations = 0
   score.sections.forEach((section, index) => {
+    stations += stationsOf(section).length
+    if (stations > MOST_STATIONS) throw new Problem('too-many', `The score has more than ${MOST_STATIONS.toLocaleString('en')} stations. Rounds repeat stations without listing them again.`, section.name)
     if (count + worksIn(section) > MOST_SEGMENTS) throw tooMany(section.name)
     const part = expandSection(section, aroundOf(score, index, cast))
     for (const segment of part) segment.section = section.name
@@ -53,12 +55,10 @@ export function tryExpand(score: Score): { expansion: Expansion; problem: null }
 
 /** Known before unfolding, so that an absurd score is refused at once and not after seconds of work. */
 function worksIn(section: Section): number {
-  const stations = 'stations' in section ? section.stations.length : 'groups' in section ? section.groups.reduce((sum, group) => sum + group.length, 0) : 0
-  if (stations > MOST_STATIONS) return MOST_SEGMENTS + 1
   const times = 'rounds' in section ? (typeof section.rounds === 'number' ? section.rounds : section.rounds.length) : 'sets' in section ? section.sets
     : 'times' in section ? section.times : 'rungs' in section ? section.rungs : 'passes' in section ? (typeof section.passes === 'number' ? section.passes : section.passes.length)
       : 'steps' in section ? section.steps : 'intervals' in section ? section.intervals : 1
-  return stations * times
+  return stationsOf(section).length * times
 }
 
 const tooMany = (section: string): Problem =>

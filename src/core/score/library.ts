@@ -1,5 +1,6 @@
 // The creator's library and a score: a score keeps the facts of the moves it names, so that it can stand alone and what
 // was published stays as it was.
+import { stationsOf } from './formats'
 import type { Move } from './move'
 import type { Score } from './score'
 
@@ -8,8 +9,7 @@ function namesIn(score: Score): string[] {
   const names = new Set<string>()
   for (const section of score.sections) {
     if (section.format === 'list') for (const row of section.rows) { if (row.kind === 'work') names.add(row.label) }
-    const stations = 'stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : []
-    for (const { label, swaps } of stations) {
+    for (const { label, swaps } of stationsOf(section)) {
       names.add(label)
       for (const swap of swaps) names.add(swap.label)
     }
@@ -35,8 +35,7 @@ export function changeMove(score: Score, move: Move, was = move.name): void {
   const rename = (held: { label: string }): void => { if (sameName(held.label, was)) held.label = move.name }
   for (const section of score.sections) {
     if (section.format === 'list') section.rows.forEach(rename)
-    const stations = 'stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : []
-    for (const station of stations) {
+    for (const station of stationsOf(section)) {
       rename(station)
       station.swaps.forEach(rename)
     }

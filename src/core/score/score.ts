@@ -12,6 +12,9 @@ export const DEMO_PLACES = ['none', 'upFront', 'beforeBlocks', 'inRests'] as con
 export const CAUTION_PLACES = ['both', 'card', 'description', 'none'] as const
 export const COUNTS = ['down', 'up'] as const
 
+/** Letters of a finding's id, which may name several moves. */
+export const LONGEST_FINDING = 10_000
+
 export const scoreSchema = z.object({
   version: z.literal(1),
   title: name,
@@ -30,7 +33,7 @@ export const scoreSchema = z.object({
   /** The creator's own numbers in place of the usual ones. */
   needs: needsSchema.prefault({}),
   /** Findings that were looked at and set aside, with the reason given. */
-  dismissed: z.array(z.object({ finding: z.string().max(10_000), reason: z.string().max(1000) })).max(2000).default([]),
+  dismissed: z.array(z.object({ finding: z.string().max(LONGEST_FINDING), reason: z.string().max(1000) })).max(2000).default([]),
   /** Lines before the title. */
   above: remarks.above,
   /** Lines after the last section. */

@@ -4,6 +4,7 @@ import { CircleAlert, Crosshair, OctagonAlert, Lightbulb, Wrench } from 'lucide-
 import { useState, type ReactNode } from 'react'
 import type { Judgement } from '@/core/check/check'
 import type { Finding, Severity } from '@/core/check/finding'
+import { LONGEST_FINDING } from '@/core/score/score'
 import { Button, IconButton } from '../parts/Button'
 import type { Edit } from './Sections'
 import { scoreTexts } from './texts'
@@ -66,7 +67,7 @@ function Card({ finding, edit, onSelect, repeated }: { finding: Finding; edit: E
       {asking && (
         <form className="flex items-end gap-2 pt-1" onSubmit={(event) => {
           event.preventDefault()
-          edit((draft) => { draft.dismissed.push({ finding: finding.id.slice(0, 1000), reason: reason.slice(0, 1000) }) })
+          edit((draft) => { draft.dismissed.push({ finding: finding.id.slice(0, LONGEST_FINDING), reason: reason.slice(0, 1000) }) })
         }}>
           <label className="min-w-0 flex-1 text-[13px] text-quiet">{words.reason}<input autoFocus value={reason} onChange={(event) => setReason(event.target.value)} onKeyDown={(event) => { if (event.key === 'Escape') setAsking(false) }} className="mt-0.5 min-h-8 w-full border-b-2 border-rule bg-transparent px-1 text-ink focus:border-ink" /></label>
           <Button weight="plain" className="!min-h-8 !border px-2.5 text-[13.5px]" type="submit">{words.save}</Button>

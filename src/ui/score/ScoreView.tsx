@@ -52,10 +52,11 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
   const [selected, setSelected] = useState<string | null>(null)
   const [reading, setReading] = useState<Reading>('sections')
   const [dialog, setDialog] = useState<Dialog>(null)
-  const { expansion, problem } = useExpansion(preview ?? score)
+  const { unfolded, expansion } = useExpansion(preview ?? score)
+  const { problem } = unfolded.result
   // Judged after the picture: a keystroke waits for neither.
-  const judged = useDeferredValue(score)
-  const judgement = useMemo(() => judge(judged), [judged])
+  const judged = useDeferredValue(unfolded)
+  const judgement = useMemo(() => judge(judged.score, judged.result.expansion), [judged])
   const library = useMemo(() => [...ownMoves, ...MOVES.filter((move) => !ownMoves.some((own) => own.name.toLowerCase() === move.name.toLowerCase()))].sort((one, other) => one.name.localeCompare(other.name)), [ownMoves])
   const cast = useMemo(() => castOf(score.moves), [score.moves])
   const byId = useMemo(() => new Map(expansion.segments.map((segment) => [segment.id, segment])), [expansion])
@@ -184,13 +185,14 @@ function PrintMenu({ id }: { id: string }): ReactNode {
 
 const NOTHING: Expansion = { segments: [], totalMs: 0, workMs: 0, restMs: 0, estimated: false }
 
-/** The segments of the score; while it is too long to unfold, the last ones that could be, with the reason. */
-function useExpansion(score: Score): { expansion: Expansion; problem: string | null } {
+/** The score with what it unfolds into; `expansion` is, while it is too long to unfold, the last that could be shown. */
+function useExpansion(score: Score): { unfolded: { score: Score; result: ReturnType<typeof tryExpand> }; expansion: Expansion } {
   const last = useRef(NOTHING)
-  const result = useMemo(() => tryExpand(score), [score])
-  useEffect(() => { if (result.expansion) last.current = result.expansion }, [result])
+  const unfolded = useMemo(() => ({ score, result: tryExpand(score) }), [score])
+  const { expansion } = unfolded.result
+  useEffect(() => { if (expansion) last.current = expansion }, [expansion])
   // eslint-disable-next-line react-hooks/refs -- the last good picture stands in while the score cannot be unfolded
-  return { expansion: result.expansion ?? last.current, problem: result.problem }
+  return { unfolded, expansion: expansion ?? last.current }
 }
 
 function SaveLine({ state }: { state: SaveState }): ReactNode {

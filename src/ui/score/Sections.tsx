@@ -6,7 +6,7 @@ import { current, original } from 'immer'
 import { memo, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import { tryExpand } from '@/core/expand/expand'
-import { describeSection, notationOf, type Section } from '@/core/score/formats'
+import { describeSection, notationOf, stationsOf, type Section } from '@/core/score/formats'
 import type { Move } from '@/core/score/moves'
 import type { Station } from '@/core/score/formats/station'
 import { recognise, toList } from '@/core/score/listing'
@@ -16,14 +16,17 @@ import { keepTotal } from '@/core/score/solve'
 import { formatClock } from '@/core/time/clock'
 import { Button, IconButton } from '../parts/Button'
 import { ChoiceField, NameField } from '../parts/fields'
+import { InSight } from '../parts/InSight'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { FieldOf } from './FieldOf'
 import { stationToAdd } from './newPart'
-import { Stations, type EditStations } from './Stations'
+import { ROW_PX, Stations, type EditStations } from './Stations'
 import { scoreTexts as words } from './texts'
 
-/** Beyond so many sections each starts folded: nobody reads them all at once. */
-const MOST_OPEN = 40
+/** So many sections are drawn with the page; the rest when they come near the window. */
+const FIRST_DRAWN = 6
+/** About the height of a section without its moves, before it was drawn. */
+const HEAD_PX = 130
 
 export type Edit = (recipe: (draft: Score) => void) => void
 
@@ -41,7 +44,7 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
         <ol className="flex flex-col gap-5">
           {score.sections.map((section, index) => (
             <SectionCard key={section.key} section={section} index={index} edit={edit} ms={lengths.get(section.key)?.ms ?? 0} estimated={lengths.get(section.key)?.estimated ?? false} moves={score.moves}
-              vocabulary={score.vocabulary} breakFollows={score.sections[index + 1]?.format === 'break'} selected={selected?.sectionKey === section.key ? selected : null} library={library} startFolded={score.sections.length > MOST_OPEN} />
+              vocabulary={score.vocabulary} breakFollows={score.sections[index + 1]?.format === 'break'} selected={selected?.sectionKey === section.key ? selected : null} library={library} />
           ))}
         </ol>
       </SortableList>
@@ -50,12 +53,25 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
   )
 }
 
-interface CardProps extends Pick<Score, 'moves' | 'vocabulary'> { section: Section; index: number; edit: Edit; ms: number; estimated: boolean; breakFollows: boolean; selected: Segment | null; library: readonly Move[]; startFolded: boolean }
+interface CardProps extends Pick<Score, 'moves' | 'vocabulary'> { section: Section; index: number; edit: Edit; ms: number; estimated: boolean; breakFollows: boolean; selected: Segment | null; library: readonly Move[] }
 
 /** Drawn anew only when its own section changes: a score may have hundreds. */
-const SectionCard = memo(function SectionCard({ section, index, edit, ms, estimated, moves, vocabulary, breakFollows, selected, library, startFolded }: CardProps): ReactNode {
+const SectionCard = memo(function SectionCard(card: CardProps): ReactNode {
+  const { section, index } = card
   const { setNodeRef, style, grip } = useGrip(section.key)
-  const [folded, setFolded] = useState(startFolded)
+  const [folded, setFolded] = useState(false)
+  return (
+    <li ref={setNodeRef} style={style} className="border-t-4 border-ink bg-pale" data-section={section.key}>
+      <InSight heightPx={folded ? HEAD_PX / 2 : HEAD_PX + ROW_PX * stationsOf(section).length} first={index < FIRST_DRAWN}>
+        <SectionBody {...card} grip={grip} folded={folded} setFolded={setFolded} />
+      </InSight>
+    </li>
+  )
+})
+
+interface BodyProps extends CardProps { grip: ReactNode; folded: boolean; setFolded: (folded: boolean) => void }
+
+function SectionBody({ section, index, edit, ms, estimated, moves, vocabulary, breakFollows, selected, library, grip, folded, setFolded }: BodyProps): ReactNode {
   const [keep, setKeep] = useState('')
   const around = aroundFormat({ moves, vocabulary }, section.format, breakFollows)
   const notation = notationOf(section.format)
@@ -86,7 +102,7 @@ const SectionCard = memo(function SectionCard({ section, index, edit, ms, estima
     { label: words.removeSection, icon: <X size={16} />, run: () => edit((draft) => { draft.sections.splice(index, 1) }) },
   ]
   return (
-    <li ref={setNodeRef} style={style} className="border-t-4 border-ink bg-pale [contain-intrinsic-size:auto_420px] [content-visibility:auto]" data-section={section.key}>
+    <>
       <div className="flex items-center gap-1.5 px-2 pt-2 pb-1.5">
         {grip}
         {notation.moves === 'none' ? <span className="w-9" /> : <IconButton label={folded ? words.unfold : words.fold} aria-expanded={!folded} onClick={() => setFolded(!folded)}>{folded ? <ChevronRight size={18} /> : <ChevronDown size={18} />}</IconButton>}
@@ -114,9 +130,9 @@ const SectionCard = memo(function SectionCard({ section, index, edit, ms, estima
           <Moves section={section} edit={editSection} selected={selected} library={library} />
         </div>
       )}
-    </li>
+    </>
   )
-})
+}
 
 interface MovesProps { section: Section; edit: (recipe: (draft: Section) => void) => void; selected: Segment | null; library: readonly Move[] }
 

@@ -1,6 +1,7 @@
 // From the minutes that are promised to the few plans that come nearest, each with its sum.
 'use client'
 import { useMemo, useState, type ReactNode } from 'react'
+import { stationsOf } from '@/core/score/formats'
 import { aroundFormat, freshKey, type Score } from '@/core/score/score'
 import { SOLVABLE, SOLVABLE_FORMATS, solvePromise, type Solution, type SolvableFormat } from '@/core/score/solve'
 import { MOVES } from '@/core/score/moves'
@@ -31,8 +32,7 @@ function Form({ score, spareMs, edit, onDone }: { score: Score; spareMs: number;
     edit((draft) => {
       const key = freshKey(draft.sections.some((one) => one.name === 'Main') ? scoreTexts.formats[format][0] : 'Main', draft.sections.map((one) => one.key))
       const named = structuredClone(section)
-      const stations = 'stations' in named ? named.stations : 'groups' in named ? named.groups.flat() : []
-      stations.forEach((station, index) => { station.label = MOVES[index % MOVES.length]?.name ?? station.label })
+      stationsOf(named).forEach((station, index) => { station.label = MOVES[index % MOVES.length]?.name ?? station.label })
       draft.sections.push({ ...named, key, name: draft.sections.some((one) => one.name === 'Main') ? scoreTexts.formats[format][0] : 'Main', above: draft.sections.length ? [''] : [] })
       if (promise) draft.promiseMs = ms
     })

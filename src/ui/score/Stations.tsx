@@ -9,10 +9,16 @@ import { POSTURES, SIDE_RULES } from '@/core/score/postures'
 import { formatLength } from '@/core/time/clock'
 import { Button, IconButton } from '../parts/Button'
 import { ChoiceField, CountField, NameField, OptionalCountField, OptionalLengthField } from '../parts/fields'
+import { InSight } from '../parts/InSight'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { Effort } from './Effort'
 import { stationToAdd } from './newPart'
 import { scoreTexts as words } from './texts'
+
+/** A list of thousands is drawn in stretches of so many rows, those near the window only. */
+const STRETCH = 24
+/** The height of a row as it is drawn on a wide window. */
+export const ROW_PX = 46
 
 export type EditStations = (recipe: (stations: Station[]) => void) => void
 
@@ -30,16 +36,24 @@ interface ListProps {
 
 export function Stations({ stations, edit, notation, usual, library, active, addLabel }: ListProps): ReactNode {
   const keys = stations.map((_, index) => String(index))
+  const stretches = Array.from({ length: Math.ceil(stations.length / STRETCH) }, (_, index) => index * STRETCH)
   return (
     <>
       <SortableList keys={keys} onMove={(from, to) => edit((list) => moveWithin(list, from, to))}>
-        <ol aria-label={words.station}>
-          {stations.map((station, index) => (
-            <StationRow key={index} station={station} index={index} notation={notation} usual={usual} library={library} active={index === active}
-              edit={(recipe) => edit((list) => { const one = list[index]; if (one) recipe(one) })}
-              onRemove={() => edit((list) => { list.splice(index, 1) })} />
-          ))}
-        </ol>
+        {stretches.map((from) => (
+          <InSight key={from} heightPx={ROW_PX * Math.min(STRETCH, stations.length - from)} first={from === 0}>
+            <ol aria-label={words.station} start={from + 1}>
+              {stations.slice(from, from + STRETCH).map((station, at) => {
+                const index = from + at
+                return (
+                  <StationRow key={index} station={station} index={index} notation={notation} usual={usual} library={library} active={index === active}
+                    edit={(recipe) => edit((list) => { const one = list[index]; if (one) recipe(one) })}
+                    onRemove={() => edit((list) => { list.splice(index, 1) })} />
+                )
+              })}
+            </ol>
+          </InSight>
+        ))}
       </SortableList>
       <Button weight="bare" icon={<Plus size={18} />} className="mt-1 ml-3" onClick={() => edit((list) => { list.push(stationToAdd(list, notation.perMove?.includes('reps') ? { reps: 10 } : {})) })}>{addLabel}</Button>
     </>

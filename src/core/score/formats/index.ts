@@ -21,6 +21,7 @@ import { pause, pauseSchema } from './pause'
 import { pyramid, pyramidSchema } from './pyramid'
 import { sets, setsSchema } from './sets'
 import { slot, slotSchema } from './slot'
+import type { Station } from './station'
 import { straight, straightSchema } from './straight'
 import { table, tableSchema } from './table'
 import { talk, talkSchema } from './talk'
@@ -46,6 +47,9 @@ export const formatNamed = (name: FormatName): Format<Section> => FORMATS[name] 
 
 /** The segments of one section, unplaced. */
 export const expandSection = (section: Section, around: Around): Segment[] => formatNamed(section.format).expand(section, around)
+
+/** The stations of a section as they stand, those of its groups one group after another; none where it has none. */
+export const stationsOf = (section: Section): Station[] => ('stations' in section ? section.stations : 'groups' in section ? section.groups.flat() : [])
 
 /** The section in words. */
 export const describeSection = (section: Section, around: Around): string => formatNamed(section.format).describe(section, around)
