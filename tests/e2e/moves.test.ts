@@ -1,15 +1,15 @@
 // The move library: found, made, changed where it is used, brought in from a file.
 import type { Page } from 'playwright-core'
 import { expect, it } from 'vitest'
-import type { Score } from '../../src/core/score/score'
-import { startedJivet } from './jivet'
+import { startedDesk, type Desk } from './desk'
 
+let desk: Desk
 let page: Page
-const jivet = startedJivet((opened) => { page = opened })
+startedDesk((opened) => { desk = opened; page = opened.page })
 const rows = () => page.getByRole('list', { name: 'Moves' }).getByRole('listitem')
 
 it('finds moves by word, posture and muscle', async () => {
-  await page.goto(`${jivet.url}/moves`)
+  await page.goto(`${desk.url}/moves`)
   await page.getByText(/^76 of 76$/).waitFor()
   await page.getByRole('searchbox').fill('water jug')
   await page.getByText(/^2 of 76$/).waitFor()
@@ -23,7 +23,7 @@ it('finds moves by word, posture and muscle', async () => {
 })
 
 it('makes a move of one\'s own, which a score takes along, and says where it is used when it changes', async () => {
-  await page.goto(`${jivet.url}/moves`)
+  await page.goto(`${desk.url}/moves`)
   await page.getByRole('button', { name: 'New move' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await page.getByRole('alert').first().waitFor()
@@ -33,31 +33,28 @@ it('makes a move of one\'s own, which a score takes along, and says where it is 
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await page.getByText(/^77 of 77$/).waitFor()
 
-  const made = await fetch(`${jivet.url}/api/workouts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ title: 'Deck Hours 18: punt' }) })
-  const { id } = (await made.json()) as { id: string }
-  const scoreNow = async (): Promise<Score> => ((await (await fetch(`${jivet.url}/api/workouts/${id}/score`)).json()) as { score: Score }).score
-  await page.goto(`${jivet.url}/w/${id}/score`)
+  const id = await desk.open('Deck Hours 18: punt')
   await page.getByRole('tab', { name: 'Shorthand' }).click()
   await page.locator('.cm-content').click()
   await page.keyboard.press('Control+End')
   await page.keyboard.type('finisher Last: 1 round\n10 Punt push', { delay: 5 })
   await page.getByTestId('totals').getByText('0:45').first().waitFor()
-  await page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor()
-  expect((await scoreNow()).moves).toMatchObject([{ name: 'Punt push', secondsPerRep: 4.5, muscles: ['grip'] }])
+  await desk.saved()
+  expect((await desk.scoreOf(id)).moves).toMatchObject([{ name: 'Punt push', secondsPerRep: 4.5, muscles: ['grip'] }])
 
-  await page.goto(`${jivet.url}/moves`)
+  await page.goto(`${desk.url}/moves`)
   await page.getByRole('searchbox').fill('punt')
   await rows().first().click()
   await page.getByText('Used in 1 workout:').waitFor()
   await page.getByText('Deck Hours 18: punt').waitFor()
   await page.getByLabel('Name', { exact: true }).fill('Quant push')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect.poll(async () => (await scoreNow()).moves.map((move) => move.name)).toEqual(['Quant push'])
-  expect((await scoreNow()).sections[0]).toMatchObject({ stations: [{ label: 'Quant push' }] })
+  await expect.poll(async () => (await desk.scoreOf(id)).moves.map((move) => move.name)).toEqual(['Quant push'])
+  expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ stations: [{ label: 'Quant push' }] })
 })
 
 it('brings moves in from a table, takes the right ones and says which are wrong', async () => {
-  await page.goto(`${jivet.url}/moves`)
+  await page.goto(`${desk.url}/moves`)
   const table = 'name,posture,muscles,effort,gear\nRudder row,seated,back; arms,4,paddle\nBad one,floating,,3,\n,standing,,3,\nSwan neck,standing,flippers,3,\n'
   await page.getByLabel('Bring in').setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
   await page.getByText('1 moves taken in.').waitFor()

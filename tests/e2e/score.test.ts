@@ -3,22 +3,16 @@ import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../../src/core/expand/expand'
 import type { Score } from '../../src/core/score/score'
-import { addSection, startedJivet } from './jivet'
+import { startedDesk, type Desk } from './desk'
+import { addSection } from './jivet'
 
+let desk: Desk
 let page: Page
-const jivet = startedJivet((opened) => { page = opened })
+startedDesk((opened) => { desk = opened; page = opened.page })
 
-const saved = (): Promise<void> => page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor()
-const here = (): string => page.url().split('/').at(-2) ?? ''
-const scoreOf = async (id: string): Promise<Score> => ((await (await fetch(`${jivet.url}/api/workouts/${id}/score`)).json()) as { score: Score }).score
-
-async function open(title: string, plan = ''): Promise<string> {
-  const body = plan ? { plan: `title ${title}\n${plan}`, name: 'plan.score.txt' } : { title }
-  const { id } = (await (await fetch(`${jivet.url}/api/workouts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as { id: string }
-  await page.goto(`${jivet.url}/w/${id}/score`)
-  await page.getByTestId('save-state').waitFor()
-  return id
-}
+const saved = (): Promise<void> => desk.saved()
+const open = (title: string, plan = ''): Promise<string> => desk.open(title, plan)
+const scoreOf = (id: string): Promise<Score> => desk.scoreOf(id)
 
 /** Tab, as often as it takes, to the element of that name. */
 async function tabTo(name: RegExp): Promise<void> {
@@ -37,7 +31,7 @@ const COMPOUND = 'compound Main: 2 passes, long 1:00, rest 20, short 20, after e
 
 describe('the shorthand', () => {
   it('builds a compound slot with a swap in its second pass from nothing, by keyboard alone', async () => {
-    await page.goto(jivet.url)
+    await page.goto(desk.url)
     await page.getByRole('button', { name: 'New workout' }).waitFor()
     await tabTo(/^New workout/)
     await page.keyboard.press('Enter')
@@ -57,7 +51,7 @@ describe('the shorthand', () => {
     await page.getByTestId('totals').getByText('6:00').waitFor()
     await page.getByText('All understood').waitFor()
     await saved()
-    const { segments } = expand(await scoreOf(here()))
+    const { segments } = expand(await scoreOf(desk.here()))
     expect(segments.filter((one) => one.kind === 'work').map((one) => one.label)).toEqual(['Anchor row', 'Shadow boxing', 'Keel hold', 'Shadow boxing', 'Rope pull', 'Shadow boxing', 'Keel hold', 'Shadow boxing'])
   })
   it('marks what it does not understand where it stands, offers a mend, and loses nothing over a reload', async () => {
@@ -106,7 +100,7 @@ describe('a plan from elsewhere', () => {
     expect(await scoreOf(id)).toMatchObject({ title: 'Pasted', sections: [{ format: 'circuit', rounds: 3 }] })
   })
   it('comes from a spreadsheet and goes back to it', async () => {
-    await page.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: jivet.url })
+    await page.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: desk.url })
     const id = await open('Rows', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat\n')
     await page.getByRole('tab', { name: 'Running sheet' }).click()
     await page.evaluate(() => navigator.clipboard.writeText('Roof\t1\twork\tLantern reach\tleft\t35\nRoof\t1\trest\t\t\t15'))
@@ -115,7 +109,7 @@ describe('a plan from elsewhere', () => {
     await page.getByText('2 rows put in as a free list.').waitFor()
     await page.locator('[data-row="5"] > span').nth(1).click()
     await page.keyboard.press('Control+c')
-    await page.getByText('1 rows copied.').waitFor()
+    await page.getByText('1 row copied.').waitFor()
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('section\tround\tkind\tlabel\tside\tseconds\nRoof\t1\twork\tLantern reach\tleft\t35')
     await saved()
     expect((await scoreOf(id)).sections[1]).toMatchObject({ format: 'list', rows: [{ label: 'Lantern reach', side: 'left', durationMs: 35_000 }, { kind: 'rest' }] })
@@ -246,7 +240,7 @@ describe('the sheet and the terrain', () => {
 
 describe('on paper', () => {
   const pages = async (path: string): Promise<number> => {
-    await page.goto(jivet.url + path)
+    await page.goto(desk.url + path)
     await page.getByRole('button', { name: 'Print' }).waitFor()
     const pdf = await page.pdf({ format: 'A4', margin: { top: '10mm', bottom: '10mm', left: '10mm', right: '10mm' } })
     return (pdf.toString('latin1').match(/\/Type\s*\/Page\b(?!s)/g) ?? []).length

@@ -8,6 +8,7 @@ import { formatLength } from '@/core/time/clock'
 import { Button } from '../parts/Button'
 import { CountField } from '../parts/fields'
 import { Sheet } from '../parts/Sheet'
+import { toggled } from '../parts/toggled'
 import type { Edit } from './Sections'
 import { scoreTexts } from './texts'
 
@@ -19,20 +20,30 @@ export function BeatPlanner({ open, onOpenChange, expansion, edit }: Props): Rea
   const [beats, setBeats] = useState(4)
   const [wanted, setWanted] = useState(128)
   const [perRep, setPerRep] = useState(4)
+  const [free, setFree] = useState<ReadonlySet<number>>(new Set())
   const timed = expansion.segments.filter((segment) => (segment.kind === 'work' || segment.kind === 'rest') && !segment.estimated && segment.durationMs > 0)
-  const lengths = [...new Set(timed.map((segment) => segment.durationMs))].sort((one, other) => one - other)
+  const all = [...new Set(timed.map((segment) => segment.durationMs))].sort((one, other) => one - other)
+  const lengths = all.filter((ms) => !free.has(ms))
   const fits = temposFor(lengths, { beatsPerBar: beats }).slice(0, 12)
   const changes = changesForTempo(lengths, wanted, beats)
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
-      {!lengths.length ? <p>{words.noLengths}</p> : (
+      {!all.length ? <p>{words.noLengths}</p> : (
         <>
           <div className="flex gap-6">
             <CountField label={words.beats} showLabel value={beats} low={2} high={12} onChange={setBeats} />
             <CountField label={words.perRep} showLabel value={perRep} low={1} high={32} onChange={setPerRep} />
             <CountField label={words.wanted} showLabel value={wanted} low={40} high={240} onChange={setWanted} />
           </div>
-          {fits.length ? (
+          <fieldset className="mt-4 flex flex-wrap items-center gap-x-5">
+            <legend className="text-[13px] text-quiet">{words.onBeat}</legend>
+            {all.map((ms) => (
+              <label key={ms} className="flex min-h-9 items-center gap-2 font-display text-xl tabular-nums">
+                <input type="checkbox" className="size-4.5 accent-[var(--ink)]" checked={!free.has(ms)} onChange={() => setFree(toggled(free, ms))} />{formatLength(ms)}
+              </label>
+            ))}
+          </fieldset>
+          {!lengths.length ? <p className="mt-4">{words.noneChosen}</p> : fits.length ? (
             <table className="mt-4 w-full text-left tabular-nums">
               <thead><tr className="border-b-4 border-ink text-[13px] text-quiet"><th className="font-medium">{words.tempo}</th>{lengths.slice(0, 6).map((ms) => <th key={ms} className="font-medium">{formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}</th>)}</tr></thead>
               <tbody>{fits.map((fit) => (

@@ -26,7 +26,7 @@ import { scoreTexts as words } from './texts'
 /** So many sections are drawn with the page; the rest when they come near the window. */
 const FIRST_DRAWN = 6
 /** About the height of a section without its moves, before it was drawn. */
-const HEAD_PX = 130
+const HEAD_PX = 235
 
 export type Edit = (recipe: (draft: Score) => void) => void
 
@@ -62,7 +62,7 @@ const SectionCard = memo(function SectionCard(card: CardProps): ReactNode {
   const [folded, setFolded] = useState(false)
   return (
     <li ref={setNodeRef} style={style} className="border-t-4 border-ink bg-pale" data-section={section.key}>
-      <InSight heightPx={folded ? HEAD_PX / 2 : HEAD_PX + ROW_PX * stationsOf(section).length} first={index < FIRST_DRAWN}>
+      <InSight heightPx={folded ? HEAD_PX / 4 : HEAD_PX + ROW_PX * stationsOf(section).length} first={index < FIRST_DRAWN}>
         <SectionBody {...card} grip={grip} folded={folded} setFolded={setFolded} />
       </InSight>
     </li>

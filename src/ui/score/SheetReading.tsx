@@ -18,6 +18,7 @@ import { countersOf, nameOf } from '@/core/write/wording'
 import { Button } from '../parts/Button'
 import { ChoiceField, LengthField, NameField } from '../parts/fields'
 import { isTyping } from '../parts/isTyping'
+import { toggled } from '../parts/toggled'
 import type { Edit } from './Sections'
 import { ROW_PX, SheetRow } from './SheetRow'
 import { scoreTexts } from './texts'
@@ -48,11 +49,7 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
       setChosen(new Set(segments.slice(from, to + 1).map((one) => one.id)))
     } else if (event.ctrlKey || event.metaKey) {
       anchor.current = at
-      setChosen((before) => {
-        const next = new Set(before)
-        if (!next.delete(segment.id)) next.add(segment.id)
-        return next
-      })
+      setChosen((before) => toggled(before, segment.id))
     } else {
       anchor.current = at
       setChosen(new Set([segment.id]))
@@ -132,11 +129,7 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
                 <div key={item.key} style={{ position: 'absolute', top: 0, left: 0, width: '100%', height: ROW_PX, transform: `translateY(${item.start}px)` }}>
                   {line.kind === 'section' ? (
                     <button type="button" className="flex h-full w-full items-center gap-2 border-t-2 border-ink bg-paper px-3 text-left font-display text-xl" aria-expanded={!line.folded}
-                      onClick={() => setFolded((before) => {
-                        const next = new Set(before)
-                        if (!next.delete(line.key)) next.add(line.key)
-                        return next
-                      })}>
+                      onClick={() => setFolded((before) => toggled(before, line.key))}>
                       {line.folded ? <ChevronRight size={17} /> : <ChevronDown size={17} />}{line.name || scoreTexts.untitled}<span className="ml-auto font-text text-sm tabular-nums">{line.count} · {formatClock(line.ms)}</span>
                     </button>
                   ) : <SheetRow segment={line.segment} cast={cast} edit={edit} chosen={chosen.has(line.segment.id)} selected={line.segment.id === selected} onChoose={choose} onShift={shift} />}

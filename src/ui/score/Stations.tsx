@@ -18,7 +18,7 @@ import { scoreTexts as words } from './texts'
 /** A list of thousands is drawn in stretches of so many rows, those near the window only. */
 const STRETCH = 24
 /** The height of a row as it is drawn on a wide window. */
-export const ROW_PX = 46
+export const ROW_PX = 39
 
 export type EditStations = (recipe: (stations: Station[]) => void) => void
 
@@ -46,7 +46,7 @@ export function Stations({ stations, edit, notation, usual, library, active, add
               {stations.slice(from, from + STRETCH).map((station, at) => {
                 const index = from + at
                 return (
-                  <StationRow key={index} station={station} index={index} notation={notation} usual={usual} library={library} active={index === active}
+                  <StationRow key={index} station={station} index={index} digits={Math.max(2, String(stations.length).length)} notation={notation} usual={usual} library={library} active={index === active}
                     edit={(recipe) => edit((list) => { const one = list[index]; if (one) recipe(one) })}
                     onRemove={() => edit((list) => { list.splice(index, 1) })} />
                 )
@@ -60,12 +60,12 @@ export function Stations({ stations, edit, notation, usual, library, active, add
   )
 }
 
-interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'addLabel'> { station: Station; index: number; active: boolean; edit: (recipe: (draft: Station) => void) => void; onRemove: () => void }
+interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'addLabel'> { station: Station; index: number; digits: number; active: boolean; edit: (recipe: (draft: Station) => void) => void; onRemove: () => void }
 
 const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, own: string): Record<T | '', string> =>
   ({ '': own, ...Object.fromEntries(names.map((name) => [name, shown[name]])) }) as Record<T | '', string>
 
-function StationRow({ station, index, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
+function StationRow({ station, index, digits, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(String(index))
   const [swapping, setSwapping] = useState(false)
   const move = library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
@@ -75,7 +75,7 @@ function StationRow({ station, index, notation, usual, library, active, edit, on
     <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-land/35' : 'bg-pale'}`}>
       <div className="flex flex-wrap items-center gap-x-2 gap-y-0 px-2 py-0.5">
         {grip}
-        <span className="w-5 text-right font-display text-xl">{index + 1}</span>
+        <span className="shrink-0 text-right font-display text-xl tabular-nums" style={{ minWidth: `${digits}ch` }}>{index + 1}</span>
         {has('reps') && <OptionalCountField label={words.reps} value={station.reps} low={1} high={10_000} placeholder="reps" onChange={(reps) => edit((draft) => { draft.reps = reps })} />}
         <span className="min-w-36 flex-1"><NameField label={words.station} value={station.label} onChange={(label) => edit((draft) => { draft.label = label })} list="moves" wide className="w-full font-bold" placeholder={words.newStation} /></span>
         {has('workMs') && <OptionalLengthField label={words.workFor} value={station.workMs} placeholder={formatLength(usual.workMs ?? 0)} onChange={(ms) => edit((draft) => { draft.workMs = ms })} />}

@@ -1,0 +1,100 @@
+// The largest scores: only what is in sight is drawn, and nothing typed is lost by scrolling.
+import { describe, expect, it } from 'vitest'
+import { startedDesk, type Desk } from './desk'
+
+let desk: Desk
+startedDesk((opened) => { desk = opened })
+
+const MOVES = ['Jug lift', 'Lock-gate push', 'Tiller twist', 'Pump-out hop', 'Deck-rail squat']
+const inputs = (): Promise<number> => desk.page.locator('[data-section] input').count()
+const scrollTo = (share: number): Promise<void> => desk.page.evaluate((to) => window.scrollTo(0, document.body.scrollHeight * to), share)
+
+describe('three hundred sections', () => {
+  const plan = Array.from({ length: 300 }, (_, index) => `circuit Block ${index + 1}: 1 round, 20 on, 10 off\n  ${MOVES.join('; ')}\n`).join('')
+  it('are drawn where the window is, and edited there', async () => {
+    const { page } = desk
+    const id = await desk.open('Three hundred', plan)
+    expect(await page.locator('[data-section]').count()).toBe(300)
+    expect(await inputs()).toBeLessThan(200)
+    const last = page.locator('[data-section="block-300"]')
+    expect(await last.locator('input').count()).toBe(0)
+    await scrollTo(1)
+    await last.getByLabel('Work', { exact: true }).first().waitFor()
+    expect(await inputs()).toBeLessThan(300)
+    expect(await page.locator('[data-section="block-1"] input').count()).toBe(0)
+    await desk.enter('Work', '25', last)
+    await desk.saved()
+    expect((await desk.scoreOf(id)).sections.at(-1)).toMatchObject({ key: 'block-300', workMs: 25_000 })
+    // 300 x 5 x 30 s, and five works of five seconds more.
+    await page.getByTestId('totals').getByText('12:30:25').waitFor()
+  })
+  it('keep half a word that was typed and scrolled away from, and stay folded', async () => {
+    const { page } = desk
+    const first = page.locator('[data-section="block-1"]')
+    await scrollTo(0)
+    const name = first.getByLabel('Name of the section')
+    await name.fill('Half a wo')
+    await scrollTo(0.5)
+    await page.locator('[data-section="block-150"] input').first().waitFor()
+    await page.keyboard.type('rd')
+    await scrollTo(0)
+    expect(await name.inputValue()).toBe('Half a word')
+    await name.press('Enter')
+    await desk.saved()
+    expect((await desk.scoreOf(desk.here())).sections[0]?.name).toBe('Half a word')
+
+    await first.getByRole('button', { name: 'Fold', exact: true }).click()
+    await scrollTo(1)
+    await expect.poll(() => first.locator('input').count()).toBe(0)
+    await scrollTo(0)
+    await first.getByRole('button', { name: 'Unfold' }).waitFor()
+  })
+})
+
+describe('three thousand stations in one section', () => {
+  const plan = `circuit Long watch: 1 round, 20 on, 5 off\n${Array.from({ length: 3000 }, (_, index) => `  ${MOVES[index % 5] ?? ''}`).join('\n')}\n`
+  it('are drawn in stretches, each row with its number', async () => {
+    const { page } = desk
+    const id = await desk.open('Three thousand', plan)
+    expect(await page.locator('[data-section] li').count()).toBeLessThan(150)
+    await scrollTo(1)
+    const rows = page.locator('[data-section] li')
+    await rows.filter({ hasText: /^3000/ }).getByLabel('Move', { exact: true }).fill('Rope pull')
+    await page.keyboard.press('Enter')
+    await desk.saved()
+    const [section] = (await desk.scoreOf(id)).sections
+    expect(section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)).toEqual(['Pump-out hop', 'Rope pull'])
+    expect(await rows.count()).toBeLessThan(150)
+  })
+  it('move by their grips, by keyboard', async () => {
+    const { page } = desk
+    const lastGrip = page.locator('[data-section] li').filter({ hasText: /^3000/ }).getByRole('button', { name: /^Move this row/ })
+    await lastGrip.focus()
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(150)
+    await page.keyboard.press('ArrowUp')
+    await page.waitForTimeout(300)
+    await page.keyboard.press('Space')
+    await desk.saved()
+    await expect.poll(async () => {
+      const [section] = (await desk.scoreOf(desk.here())).sections
+      return section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)
+    }).toEqual(['Rope pull', 'Pump-out hop'])
+  })
+})
+
+describe('ten thousand stations and more', () => {
+  it('are refused in words, and the last picture stays', async () => {
+    const { page } = desk
+    const score = await desk.scoreOf(await desk.open('Too many', 'circuit Main: 1 round, 1 on\n  Squat\n'))
+    const [main] = score.sections
+    if (main?.format !== 'circuit' || !main.stations[0]) throw new Error('a circuit was written')
+    const [squat] = main.stations
+    const half = Array.from({ length: 5001 }, () => squat)
+    const put = await fetch(`${desk.url}/api/workouts/${desk.here()}/score`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: 1, score: { ...score, sections: [{ ...main, stations: half }, { ...main, key: 'more', stations: half }] } }) })
+    expect(put.status).toBe(200)
+    await page.reload()
+    await page.getByRole('alert').getByText(/more than 10,000 stations/).waitFor()
+    await page.getByLabel('Findings').getByText(/more than 10,000 stations/).waitFor()
+  })
+})
