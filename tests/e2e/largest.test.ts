@@ -45,6 +45,9 @@ describe('three hundred sections', () => {
 
     await first.getByRole('button', { name: 'Fold', exact: true }).click()
     await scrollTo(1)
+    await page.locator('[data-section="block-300"] input').first().waitFor()
+    expect(await first.locator('input').count()).toBe(1)
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur())
     await expect.poll(() => first.locator('input').count()).toBe(0)
     await scrollTo(0)
     await first.getByRole('button', { name: 'Unfold' }).waitFor()

@@ -57,7 +57,7 @@ it('brings moves in from a table, takes the right ones and says which are wrong'
   await page.goto(`${desk.url}/moves`)
   const table = 'name,posture,muscles,effort,gear\nRudder row,seated,back; arms,4,paddle\nBad one,floating,,3,\n,standing,,3,\nSwan neck,standing,flippers,3,\n'
   await page.getByLabel('Bring in').setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
-  await page.getByText('1 moves taken in.').waitFor()
+  await page.getByText('1 move taken in.').waitFor()
   await page.getByText('3 not taken:').waitFor()
   await page.getByText(/line 3: posture/).waitFor()
   await page.getByLabel('Bring in').setInputFiles({ name: 'moves.json', mimeType: 'application/json', buffer: Buffer.from('{') })

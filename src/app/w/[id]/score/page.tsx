@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react'
+import { idFrom } from '@/server/http'
 import { listMoves } from '@/server/moves'
 import { findWorkout } from '@/server/workouts'
 import { ScoreView } from '@/ui/score/ScoreView'
 
 export default async function ScorePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
-  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([findWorkout((await params).id), listMoves()])
+  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([findWorkout(idFrom((await params).id)), listMoves()])
   return <ScoreView key={id} id={id} score={score} revision={scoreRevision} ownMoves={ownMoves} />
 }

@@ -1,12 +1,13 @@
 import type { ReactNode } from 'react'
 import { tryExpand } from '@/core/expand/expand'
+import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 import { WatchView } from '@/ui/watch/WatchView'
 
 export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
-  const workout = await findWorkout((await params).id)
+  const workout = await findWorkout(idFrom((await params).id))
   const [{ footage }, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
   return <WatchView key={workout.id} id={workout.id} segments={tryExpand(workout.score).expansion?.segments ?? []} count={workout.score.count} stitches={stitches} footage={footage} />
 }
