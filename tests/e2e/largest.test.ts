@@ -101,3 +101,18 @@ describe('ten thousand stations and more', () => {
     await page.getByLabel('Findings').getByText(/more than 10,000 stations/).waitFor()
   })
 })
+
+describe('more sections than a score may have', () => {
+  it('are not saved, with the reason, and saved again when one is taken back', async () => {
+    const { page } = desk
+    const id = await desk.open('Five hundred', Array.from({ length: 500 }, (_, index) => `circuit Block ${index + 1}: 1 round, 20 on\n  Squat\n`).join(''))
+    await page.getByRole('button', { name: 'Section: Block 1', exact: true }).click()
+    await page.getByRole('menuitem', { name: 'Duplicate' }).click()
+    await page.getByTestId('save-state').getByText(/^Not saved: .*500/).waitFor()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await desk.enter('Name of the section', 'First', page.locator('[data-section="block-1"]'))
+    await desk.saved()
+    const { sections } = await desk.scoreOf(id)
+    expect([sections.length, sections[0]?.name]).toEqual([500, 'First'])
+  })
+})

@@ -1,6 +1,6 @@
 // Edits made on segments and carried to the plan that they come from. Each changes a score in place and says nothing
 // where a segment has no such origin.
-import type { Station } from './formats/station'
+import { swapIn, type Station } from './formats/station'
 import type { ListRow } from './formats/row'
 import type { SideRule } from './postures'
 import type { Score } from './score'
@@ -46,7 +46,7 @@ export function setLabel(score: Score, segment: Segment, label: string): void {
   const held = at(score, segment.sectionKey, path) as Partial<Station> | undefined
   if (!held) return
   const pass = segment.origin?.pass ?? 1
-  const swap = held.swaps?.filter((one) => one.from <= pass).at(-1)
+  const swap = swapIn(held.swaps ?? [], pass)
   if (swap) swap.label = label
   else held.label = label
 }

@@ -8,7 +8,7 @@ import type { Segment } from './segment'
 const rowOf = (segment: Segment, around: Around): ListRow => {
   const move = segment.kind === 'work' ? around.cast(segment.label) : null
   return {
-    kind: segment.kind, label: segment.label, side: segment.side, round: segment.round, set: segment.set,
+    kind: segment.kind, label: segment.label.slice(0, 300), side: segment.side, round: segment.round, set: segment.set,
     durationMs: segment.kind === 'talk' && !segment.durationMs ? null : segment.durationMs, estimated: segment.estimated && segment.kind !== 'talk', reps: segment.reps,
     posture: move && move.posture !== segment.posture ? segment.posture : null, effort: move && move.effort !== segment.effort ? segment.effort : null,
     above: [], beside: '',

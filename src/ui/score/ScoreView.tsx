@@ -115,7 +115,7 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
             <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={undoOnce}><Undo2 size={19} /></IconButton>
             <IconButton label={`${words.redo} (Ctrl Shift Z)`} disabled={!state.redo.length} onClick={redoOnce}><Redo2 size={19} /></IconButton>
           </span>
-          <SaveLine state={state.saveState} />
+          <SaveLine state={state.saveState} refusal={state.refusal} />
         </div>
       </div>
       {problem && <p role="alert" className="bg-signal px-6 py-2 text-paper">{problem} {words.tooLong}</p>}
@@ -195,7 +195,7 @@ function useExpansion(score: Score): { unfolded: { score: Score; result: ReturnT
   return { unfolded, expansion: expansion ?? last.current }
 }
 
-function SaveLine({ state }: { state: SaveState }): ReactNode {
-  const shown: Record<SaveState, string> = { saved: words.saved, saving: words.saving, unsaved: words.unsaved, offline: words.offline, stale: words.stale }
-  return <p role="status" data-testid="save-state" className={`max-w-52 min-w-20 text-right text-[13px] leading-tight ${state === 'offline' || state === 'stale' ? 'text-signal' : 'text-quiet'}`}>{shown[state]}</p>
+function SaveLine({ state, refusal }: { state: SaveState; refusal: string }): ReactNode {
+  const shown: Record<SaveState, string> = { saved: words.saved, saving: words.saving, unsaved: words.unsaved, offline: words.offline, stale: words.stale, refused: words.refused(refusal) }
+  return <p role="status" data-testid="save-state" className={`max-w-52 min-w-20 text-right text-[13px] leading-tight ${['offline', 'stale', 'refused'].includes(state) ? 'text-signal' : 'text-quiet'}`}>{shown[state]}</p>
 }

@@ -97,7 +97,7 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
           <CountField label={words.swapFrom} value={swap.from} low={2} high={500} onChange={(from) => edit((draft) => { const one = draft.swaps[at]; if (one) one.from = from })} />
           <span className="w-64"><NameField label={words.swap} value={swap.label} onChange={(label) => edit((draft) => { const one = draft.swaps[at]; if (one) one.label = label })} list="moves" wide className="w-full font-bold" placeholder={words.newStation} /></span>
           <IconButton label={words.remove} onClick={() => edit((draft) => { draft.swaps.splice(at, 1) })}><X size={16} /></IconButton>
-          {at === station.swaps.length - 1 && <Button weight="bare" icon={<Plus size={16} />} onClick={() => edit((draft) => { draft.swaps.push({ from: swap.from + 1, label: '' }) })}>{words.addSwap}</Button>}
+          {at === station.swaps.length - 1 && <Button weight="bare" icon={<Plus size={16} />} onClick={() => edit((draft) => { draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' }) })}>{words.addSwap}</Button>}
         </div>
       ))}
     </li>

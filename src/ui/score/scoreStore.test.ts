@@ -11,18 +11,19 @@ vi.mock('idb-keyval', () => ({
 const { createScoreStore } = await import('./scoreStore')
 
 /** A server with one score; `down` makes it silent. */
-const server = { revision: 1, score: score(circuit()) as unknown, down: false, saves: 0 }
+const server = { revision: 1, score: score(circuit()) as unknown, down: false, saves: 0, refuses: '' }
 const answer = (status: number, data: unknown): Response => Response.json(data, { status })
 
 beforeEach(() => {
   kept.clear()
-  Object.assign(server, { revision: 1, score: score(circuit()), down: false, saves: 0 })
+  Object.assign(server, { revision: 1, score: score(circuit()), down: false, saves: 0, refuses: '' })
   vi.useFakeTimers()
   vi.stubGlobal('fetch', (_path: string, init: { method: string; body?: string }) => {
     if (server.down) return Promise.reject(new TypeError('no connection'))
     if (init.method === 'GET') return Promise.resolve(answer(200, { score: server.score, revision: server.revision }))
     const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number }
     if (body.revision !== server.revision) return Promise.resolve(answer(409, { problem: { code: 'stale', message: 'Changed.', place: null } }))
+    if (server.refuses) return Promise.resolve(answer(400, { problem: { code: 'bad-request', message: server.refuses, place: null } }))
     server.saves++
     server.score = body.score
     return Promise.resolve(answer(200, { revision: ++server.revision }))
@@ -75,6 +76,20 @@ describe('trouble', () => {
     server.down = false
     await vi.advanceTimersByTimeAsync(3500)
     expect([store.getState().saveState, (server.score as { title: string }).title]).toEqual(['saved', 'kept'])
+  })
+  it('says why a score is refused, does not ask again by itself, and saves once it is mended', async () => {
+    const store = open()
+    server.refuses = 'Too many sections.'
+    rename(store, 'one section too many')
+    await vi.advanceTimersByTimeAsync(700)
+    expect([store.getState().saveState, store.getState().refusal]).toEqual(['refused', 'Too many sections.'])
+    server.refuses = ''
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect([store.getState().saveState, server.saves]).toEqual(['refused', 0])
+    store.getState().undoOnce()
+    rename(store, 'mended')
+    await vi.advanceTimersByTimeAsync(700)
+    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual(['saved', 1, 'mended'])
   })
   it('brings unsaved work and history back after a reload', async () => {
     const store = open()

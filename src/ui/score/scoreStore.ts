@@ -11,13 +11,16 @@ enablePatches()
 
 interface Command { forth: Patch[]; back: Patch[] }
 
-export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale'
+/** `refused`: the server will not have this score, and says why; the next change is tried again. */
+export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale' | 'refused'
 
 export interface ScoreState {
   score: Score
   undo: Command[]
   redo: Command[]
   saveState: SaveState
+  /** Why the last save was refused. */
+  refusal: string
   edit: (recipe: (draft: Score) => void) => void
   undoOnce: () => void
   redoOnce: () => void
@@ -69,9 +72,9 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
         write({ saveState: isDirty() ? 'unsaved' : 'saved' })
         if (isDirty()) schedule()
       } catch (error) {
-        const stale = error instanceof CallError && error.code === 'stale'
-        write({ saveState: stale ? 'stale' : 'offline' })
-        if (!stale) schedule(RETRY_AFTER_MS)
+        const saveState = stateAfter(error)
+        write({ saveState, refusal: saveState === 'refused' && error instanceof Error ? error.message : '' })
+        if (saveState === 'offline') schedule(RETRY_AFTER_MS)
       }
       keep()
     }
@@ -82,7 +85,7 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
     }
 
     return {
-      score: initial, undo: [], redo: [], saveState: 'saved',
+      score: initial, undo: [], redo: [], saveState: 'saved', refusal: '',
       edit(recipe) {
         const { score, undo } = read()
         const [next, forth, back] = produceWithPatches(score, recipe)
@@ -125,4 +128,10 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
       flush: save,
     }
   })
+}
+
+/** A server that is silent or stumbles is asked again; one that says no is not. */
+function stateAfter(error: unknown): SaveState {
+  const code = error instanceof CallError ? error.code : 'offline'
+  return code === 'stale' ? 'stale' : code === 'offline' || code === 'tool-failed' ? 'offline' : 'refused'
 }

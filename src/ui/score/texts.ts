@@ -50,6 +50,7 @@ export const scoreTexts = {
   promise: 'Promised', promiseNone: 'nothing promised', over: (by: string) => `${by} over`, under: (by: string) => `${by} under`, kept: 'kept',
   undo: 'Undo', redo: 'Redo',
   saved: 'Saved', saving: 'Saving', unsaved: 'Not saved yet', offline: 'The server does not answer. Your changes are kept here and saved when it does.',
+  refused: (why: string) => `Not saved: ${why} It is kept here and tried again with your next change.`,
   empty: 'Nothing here yet. Give Jivet the minutes you promise, paste a plan you have typed before, or add a section.',
   workFor: 'Work', restFor: 'Rest', reps: 'Reps', station: 'Move', side: 'Sides', posture: 'Posture', effort: 'Effort', addStation: 'Add move', addGroup: 'Add group', joinMove: 'Join a move', newStation: 'New move', group: 'Group',
   swap: 'Another move in a later pass', swapFrom: 'from pass', addSwap: 'Add a swap', own: 'as the move',

@@ -30,12 +30,17 @@ export const newStation = (label: string, change: Partial<Station> = {}): Statio
   label, sideRule: null, posture: null, effort: null, workMs: null, restMs: null, reps: null, swaps: [], above: [], beside: '', ...change,
 })
 
-/** The move of a station in a pass (1-based). */
-export function labelIn(station: Station, pass: number): string {
-  let label = station.label
-  for (const swap of station.swaps) if (swap.from <= pass) label = swap.label
-  return label
+export type Swap = Station['swaps'][number]
+
+/** The swap that holds in a pass (1-based): of those that have begun the latest, in whatever order they stand. */
+export function swapIn(swaps: readonly Swap[], pass: number): Swap | null {
+  let latest: Swap | null = null
+  for (const swap of swaps) if (swap.from <= pass && (!latest || swap.from >= latest.from)) latest = swap
+  return latest
 }
+
+/** The move of a station in a pass (1-based). */
+export const labelIn = (station: Station, pass: number): string => swapIn(station.swaps, pass)?.label ?? station.label
 
 export const moveIn = (station: Station, pass: number, cast: Cast): Move => cast(labelIn(station, pass))
 
