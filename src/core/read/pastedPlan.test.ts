@@ -29,6 +29,30 @@ describe('a plan as people type it', () => {
     expect(lines).toMatch(/\? .*see you all again next week/)
     expect(score.sections).toHaveLength(1)
   })
+  it.each([
+    ['a second pair of lengths', '3 rounds, 40/20, 30/10\n- Squat', ['? 30/10']],
+    ['another number of rounds', '3 rounds, 40/20\n- Squat\n5 rounds', ['? 5 rounds']],
+    ['a length that the section works out itself', 'Main circuit (20 min) - 3 rounds, 40/20\n- Squat\n- Lunge', ['? 20 min']],
+    ['rounds and reps of a cool-down', 'Cool down: 3 rounds\n- 12 Stern stretch\n- Chest opener 30s\n20s rest', ['? 3 rounds', '? 12 Stern stretch', '? 20s rest']],
+    ['rests of a finisher', 'Finisher: 3 rounds, 25s rest\n10 squats', ['? 25s rest']],
+    ['rounds beside minutes', 'EMOM 12 min, 3 rounds: 12 squats, 8 press-ups', ['? 3 rounds']],
+    ['the length of a warm-up without moves', 'Warm up: 5 minutes, 2 rounds', ['? 2 rounds', '? 5 minutes']],
+  ])('keeps what has no place in the section: %s', (_what, text, kept) => {
+    const lines = shorthand(text).split('\n')
+    expect(lines.filter((line) => line.startsWith('?')).sort()).toEqual([...kept].sort())
+    expect(lines.some((line) => /^[a-z-]+ .+:/.test(line))).toBe(true)
+  })
+  it('ends words where letters end, not where a to z end', () => expect(shorthand('upéx 12 rounds\n- Squat 40s')).toContain('upéx'))
+  it('loses no number: each is in the score, or in a line that is marked', () => {
+    const one = fc.constantFrom((n: number) => `${n}s jug lift`, (n: number) => `- Keel hold ${n}s`, (n: number) => `${n} squats`, (n: number) => `${n}s rest`, (n: number) => `${n} rounds`, (n: number) => `${n}s on`, (n: number) => `${n}s rest between rounds`, (n: number) => `x ${n}`, (n: number) => `- Rope pull x ${n}`)
+    const before = fc.constantFrom('', 'Finisher: ', 'Cool down: ', 'Warm up: ', 'Tabata: ', 'Main circuit - ', '3 rounds: ')
+    const numbers = fc.uniqueArray(fc.integer({ min: 31, max: 99 }), { minLength: 1, maxLength: 8 })
+    fc.assert(fc.property(numbers, fc.infiniteStream(one), fc.infiniteStream(before), fc.infiniteStream(fc.constantFrom('\n', ', ', ' / ')), (some, pieces, heads, marks) => {
+      const text = some.map((n) => `${heads.next().value as string}${(pieces.next().value as (n: number) => string)(n)}${marks.next().value as string}`).join('')
+      const kept = JSON.stringify(readPastedPlan(text))
+      for (const n of some) expect(kept, text).toContain(String(n))
+    }), { numRuns: 3000 })
+  })
   it('loses no word of any text, and always makes a score that holds', () => {
     const words = fc.constantFrom('3 rounds', ':', '40s', ' jug lift', ' / ', '20s rest', '\n', '- ', '1. ', ', ', 'x 12', ' each side', 'EMOM', 'Warm up', 'Tabata', '40/20', ' between rounds', 'see you soon!', '(', ')', '9999999999', '0', 'é')
     fc.assert(fc.property(fc.oneof(fc.array(words, { maxLength: 30 }).map((some) => some.join('')), fc.string({ unit: 'binary' })), (text) => {

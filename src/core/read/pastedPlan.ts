@@ -1,14 +1,16 @@
 // Reads a plan as people type it into a description: "3 rounds: 40s lantern reach / 20s rest, ...". Whatever cannot be
 // understood is kept as a line that starts with `?`; nothing is dropped.
-import { newSection, type Section } from '../score/formats'
+import { newSection, notationOf, type Section } from '../score/formats'
 import { usual } from '../score/formats/rows'
 import { newStation, type Station } from '../score/formats/station'
 import { emptyScore, freshKey, type Score } from '../score/score'
 import { DAY, type Ms } from '../units'
 
 const UNIT = String.raw`(?:s|secs?|seconds?|sec\.|m|mins?|minutes?|min\.|h|hrs?|hours?)`
-const LENGTH = String.raw`(?:\d{1,3}:\d\d|\d+(?:[.,]\d+)?\s*${UNIT}(?![a-z])(?:\s*\d+\s*${UNIT}(?![a-z]))?)`
-const find = (pattern: string): RegExp => new RegExp(pattern, 'i')
+const LENGTH = String.raw`(?:\d{1,3}:\d\d|\d+(?:[.,]\d+)?\s*${UNIT}(?!\p{L})(?:\s*\d+\s*${UNIT}(?!\p{L}))?)`
+/** `\b` of a plain expression knows no letters but a to z: "é" would end a word. */
+const EDGE = String.raw`(?:(?<![\p{L}\p{N}_])(?=[\p{L}\p{N}_])|(?<=[\p{L}\p{N}_])(?![\p{L}\p{N}_]))`
+const find = (pattern: string): RegExp => new RegExp(pattern.replaceAll(String.raw`\b`, EDGE), 'iu')
 
 const ROUNDS = find(String.raw`\b(\d{1,3})\s*(?:x\s*)?(rounds?|laps?|times through|times|sets?)\b|(?:\bx|×)\s*(\d{1,3})\s*(rounds?|sets?)?(?![\w:])|\brepeat\s+(\d{1,3})`)
 const BETWEEN = find(String.raw`(?:(?:rest|break|pause)\s*(?:of|for)?\s*)?(${LENGTH})\s*(?:rest|break|pause|off)?\s*between\s*(?:each\s*)?(?:rounds?|sets?|laps?|blocks?)|(?:rest|break)\s*between\s*(?:rounds?|sets?)\s*[:=]?\s*(${LENGTH})`)
@@ -17,10 +19,17 @@ const EACH = find(String.raw`(${LENGTH})\s*(?:each|per move|per exercise|a move|
 const REST_EACH = find(String.raw`(${LENGTH})\s*(?:rest|off|recovery)\b(?!\s*between)`)
 const REST_ITEM = find(String.raw`^(?:(${LENGTH}|\d{1,3})\s*(?:of\s*)?)?(?:rest|off|break|pause|recover(?:y)?|breathe)(?:\s*(?:for|of|-|:)?\s*(${LENGTH}|\d{1,3}s?))?$`)
 const BOTH_SIDES = find(String.raw`[\s,(-]*\b(?:each side|per side|each leg|each arm|both sides|l\s*\/\s*r|left (?:and|then) right)\b\)?`)
+const BETWEEN_PARTS = find(String.raw`\s*(?:[,;|]|\s\/\s|→|\bthen\b|\s\+\s)\s*`)
+/** Words and marks that hang at the ends of a heading when its numbers are taken out. */
+const NOT_IN_NAMES = new RegExp(find(String.raw`\b(?:of|with|and|then|the|for|each|in)\b(?=\s*$|\s*[,;])|^[\s,;&+–—\-]+|[\s,;&+–—:\-]+$`), 'giu')
 const BULLET = /^\s*(?:[-*•·–—>▪]+|\d{1,2}[.)](?=\s))\s*/
 
-interface Item { label: string; workMs: Ms | null; reps: number | null; eachSide: boolean; restMs: Ms | null; unread: string[] }
-interface Block { name: string; rounds: number | null; workMs: Ms | null; restMs: Ms | null; betweenMs: Ms | null; totalMs: Ms | null; items: Item[]; unread: string[]; headings: string[] }
+const SETTINGS = ['rounds', 'workMs', 'restMs', 'betweenMs', 'totalMs'] as const
+type Setting = (typeof SETTINGS)[number]
+
+/** `said`: the words that it was read from; `restSaid`: those of the rest after it. */
+interface Item { label: string; workMs: Ms | null; reps: number | null; eachSide: boolean; restMs: Ms | null; said: string; restSaid: string }
+type Block = Record<Setting, number | null> & { name: string; items: Item[]; unread: string[]; headings: string[]; said: Partial<Record<Setting, string>> }
 
 /** @returns a score of whatever was understood; lines that start with `?` hold the rest. */
 export function readPastedPlan(text: string, title = ''): Score {
@@ -29,7 +38,7 @@ export function readPastedPlan(text: string, title = ''): Score {
   let named = title
   let open: Block | null = null
   const start = (name: string): Block => {
-    const block: Block = { name, rounds: null, workMs: null, restMs: null, betweenMs: null, totalMs: null, items: [], unread: [], headings: [] }
+    const block: Block = { name, rounds: null, workMs: null, restMs: null, betweenMs: null, totalMs: null, items: [], unread: [], headings: [], said: {} }
     blocks.push(block)
     return block
   }
@@ -64,7 +73,7 @@ export function readPastedPlan(text: string, title = ''): Score {
   return assemble(blocks, lead, named)
 }
 
-const NAMES = /\b(warm[\s-]?up|cool[\s-]?down|stretch(?:es|ing)|main|finisher|circuit|block|part|section|amrap|tabata|emom|every minute|ladder|intro(?:duction)?|welcome|outro|demo)\b/i
+const NAMES = find(String.raw`\b(warm[\s-]?up|cool[\s-]?down|stretch(?:es|ing)|main|finisher|circuit|block|part|section|amrap|tabata|emom|every minute|ladder|intro(?:duction)?|welcome|outro|demo)\b`)
 const isHeading = (text: string): boolean => NAMES.test(text) || ROUNDS.test(text) || ON_OFF.test(text) || BETWEEN.test(text)
 const bareSettings = (text: string): boolean => !NAMES.test(text)
 
@@ -77,6 +86,15 @@ function readsAsItem(typed: string): boolean {
     || /^\d{1,3}\s+(?:x\s+|reps\s+)?\p{L}{3}/iu.test(text) && !/^\d+\s*(?:rounds?|sets?|minutes?|min)\b/i.test(text) || /\p{L}\s*(?:x|×)\s*\d{1,3}$/iu.test(text)
 }
 
+/** Takes a number of the block; one that says otherwise than what was read before is kept as it was typed. */
+function set(block: Block, setting: Setting, value: number | null, said: string): void {
+  if (value === null) return
+  if (block[setting] === null) {
+    block[setting] = value
+    block.said[setting] = said.trim()
+  } else if (block[setting] !== value) block.unread.push(said.trim())
+}
+
 function readHeading(block: Block, text: string): void {
   block.headings.push(text)
   let rest = text
@@ -86,38 +104,48 @@ function readHeading(block: Block, text: string): void {
     return found
   }
   const between = take(BETWEEN)
-  if (between) block.betweenMs = lengthIn(between[1] ?? between[2])
+  if (between) set(block, 'betweenMs', lengthIn(between[1] ?? between[2]), between[0])
   const onOff = take(ON_OFF)
   if (onOff) {
-    block.workMs ??= lengthIn(onOff[1] ?? onOff[3])
-    block.restMs ??= lengthIn(onOff[2] ?? onOff[4])
+    set(block, 'workMs', lengthIn(onOff[1] ?? onOff[3]), onOff[0])
+    set(block, 'restMs', lengthIn(onOff[2] ?? onOff[4]), onOff[0])
   }
   const rounds = take(ROUNDS)
-  if (rounds) block.rounds ??= bounded(Number(rounds[1] ?? rounds[3] ?? rounds[5]), 500)
-  if (block.workMs === null) block.workMs = lengthIn(take(EACH)?.[1])
-  if (block.restMs === null) block.restMs = lengthIn(take(REST_EACH)?.[1])
-  block.totalMs ??= lengthIn(take(find(LENGTH))?.[0])
-  const name = rest.replace(/[(){}[\]]/g, ' ').replace(/\b(?:of|with|and|then|the|for|each|in)\b(?=\s*$|\s*[,;])|^[\s,;&+–—-]+|[\s,;&+–—:-]+$/gi, ' ').replace(/\s+/g, ' ').trim()
-  if (!/\p{L}{2}/u.test(name) || /^(?:of|with|and|then|each|for)$/i.test(name)) return
+  if (rounds) set(block, 'rounds', bounded(Number(rounds[1] ?? rounds[3] ?? rounds[5]), 500), rounds[0])
+  for (const [setting, pattern] of [['workMs', EACH], ['restMs', REST_EACH], ['totalMs', find(LENGTH)]] as const) {
+    const found = take(pattern)
+    if (found) set(block, setting, lengthIn(found[1] ?? found[0]), found[0])
+  }
+  const name = rest.replace(/[(){}[\]]/g, ' ').replace(NOT_IN_NAMES, ' ').replace(/\s+/g, ' ').trim()
+  if (!/\p{L}{2}/u.test(name) || /^(?:of|with|and|then|each|for)$/i.test(name)) {
+    if (/\d/.test(rest)) block.unread.push(rest.replace(/^[\s,;:]+|[\s,;:]+$/g, ''))
+    return
+  }
   if (block.name) block.unread.push(name)
   else block.name = name.slice(0, 300)
 }
 
-function readBody(block: Block, text: string, bulleted = false): void {
-  const between = BETWEEN.exec(text)
-  if (between && between[0].length > text.length * 0.7) {
-    block.betweenMs = lengthIn(between[1] ?? between[2])
+function readBody(block: Block, typed: string, bulleted = false): void {
+  const between = BETWEEN.exec(typed)
+  if (between) set(block, 'betweenMs', lengthIn(between[1] ?? between[2]), between[0])
+  const text = between ? `${typed.slice(0, between.index)} ${typed.slice(between.index + between[0].length)}`.replace(/^[\s,;/]+|[\s,;/]+$/g, '') : typed
+  if (between && !/\d/.test(text)) {
+    if (/\p{L}/u.test(text)) block.unread.push(text)
     return
   }
-  const parts = /[,;|]|\s\/\s|→|\bthen\b|\s\+\s/i.test(text) ? text.split(/\s*(?:[,;|]|\s\/\s|→|\bthen\b|\s\+\s)\s*/i).filter(Boolean) : [text]
+  const parts = text.split(BETWEEN_PARTS).filter(Boolean)
   for (const part of parts) {
     const rest = REST_ITEM.exec(part.trim())
     const last = block.items.at(-1)
     if (rest) {
       const ms = lengthIn(rest[1] ?? rest[2])
       if (ms === null || !last) block.unread.push(part.trim())
-      else if (last.restMs === null) last.restMs = ms
-      else block.betweenMs = ms
+      else if (last.restMs === null) Object.assign(last, { restMs: ms, restSaid: part.trim() })
+      else set(block, 'betweenMs', ms, part)
+      continue
+    }
+    if (new RegExp(`^${LENGTH}$`, 'iu').test(part.trim())) {
+      set(block, 'totalMs', lengthIn(part), part)
       continue
     }
     if (isHeading(part) && bareSettings(part) && !readsAsItem(part)) {
@@ -147,7 +175,7 @@ function readItem(text: string): Item | null {
   }
   label = label.replace(/[()[\]]/g, ' ').replace(/^[\s.:–—-]+|[\s.:–—-]+$/g, '').replace(/^of\s+/i, '').replace(/\s+/g, ' ').trim().slice(0, 300)
   if (!/\p{L}{2}/u.test(label)) return null
-  return { label: label.charAt(0).toUpperCase() + label.slice(1), workMs, reps, eachSide, restMs: null, unread: [] }
+  return { label: label.charAt(0).toUpperCase() + label.slice(1), workMs, reps, eachSide, restMs: null, said: text, restSaid: '' }
 }
 
 function lengthIn(text: string | undefined): Ms | null {
@@ -168,14 +196,29 @@ function assemble(blocks: readonly Block[], lead: readonly string[], title: stri
     const section = sectionFrom(block, score.sections.map((one) => one.key))
     const unread = block.unread.map(mark)
     if (!section) {
-      waiting.push(...block.headings.map(mark), ...unread)
+      const body = SETTINGS.flatMap((setting) => block.said[setting] ?? []).filter((said) => !block.headings.some((heading) => heading.includes(said)))
+      waiting.push(...block.headings.map(mark), ...body.map(mark), ...unread)
       continue
     }
-    section.above = [...waiting.splice(0), ...unread]
+    section.above = [...waiting.splice(0), ...unread, ...unusedIn(section, block).map(mark)]
     score.sections.push(section)
   }
   score.below = waiting
   return score
+}
+
+/** What was understood and has no place in the section that was made: the words it was read from. */
+function unusedIn(section: Section, { said, items }: Block): string[] {
+  const { fields, perMove = [] } = notationOf(section.format)
+  const elsewhere = 'where' in section && section.where !== 'here'
+  const has = (...names: string[]): boolean => !elsewhere && fields.some(({ field }) => names.includes(field))
+  const byMinutes = section.format === 'minuteReps' || section.format === 'minuteTime'
+  const used: Record<Setting, boolean> = { rounds: byMinutes ? said.totalMs === undefined : has('rounds', 'intervals'), workMs: has('workMs'), restMs: has('restMs'), betweenMs: has('roundBreakMs', 'burstBreakMs'), totalMs: byMinutes || has('guessMs') }
+  const lost = (item: Item): string[] => [
+    ...(item.workMs !== null && !perMove.includes('workMs') || item.reps !== null && !perMove.includes('reps') ? [item.said] : []),
+    ...(item.restMs !== null && !perMove.includes('restMs') ? [item.restSaid] : []),
+  ]
+  return [...new Set([...SETTINGS.flatMap((setting) => (used[setting] ? [] : said[setting] ?? [])), ...items.flatMap(lost)])]
 }
 
 const mark = (line: string): string => `? ${line.replace(/[\r\n]/g, ' ').slice(0, 1900)}`
@@ -192,7 +235,7 @@ function sectionFrom(block: Block, keys: readonly string[]): Section | null {
   }
   if (kind(/warm[\s-]?up/i)) return { ...newSection('warmUp', ...named('Warm-up')), workMs: block.workMs ?? 30_000, stations }
   if (kind(/cool[\s-]?down|stretch(?:es|ing)/i)) return { ...newSection('coolDown', ...named('Cool-down')), workMs: block.workMs ?? 30_000, stations: stations.map((one) => ({ ...one, reps: null })) }
-  if (kind(/tabata/i)) return { ...newSection('burst', ...named('Burst')), workMs: block.workMs ?? 20_000, restMs: block.restMs ?? 10_000, intervals: block.rounds ?? 8, talkMs: 0, burstBreakMs: block.betweenMs ?? 0, leadInMs: 0, groups: stations.map((one) => [one]) }
+  if (kind(/tabata/i)) return { ...newSection('burst', ...named('Burst')), workMs: block.workMs ?? 20_000, restMs: block.restMs ?? 10_000, intervals: block.rounds ?? 8, talkMs: 0, burstBreakMs: block.betweenMs ?? 0, leadInMs: 0, groups: stations.map((one, index) => [{ ...one, restMs: items[index]?.restMs ?? null }]) }
   if (kind(/emom|every minute/i)) {
     const minutes = block.totalMs ? Math.max(1, Math.round(block.totalMs / 60_000 / stations.length)) : block.rounds ?? 1
     return stations.some((one) => one.reps !== null) ? { ...newSection('minuteReps', ...named('Every minute')), rounds: minutes, leadInMs: 0, lastRest: 'replaced', stations } : { ...newSection('minuteTime', ...named('Every minute')), workMs: block.workMs ?? 40_000, rounds: minutes, leadInMs: 0, stations }
