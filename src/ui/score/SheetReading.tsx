@@ -66,8 +66,14 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
   }
   const shift = useCallback((segment: Segment, by: number): void => edit((draft) => void shiftMove(draft, segment, by)), [edit])
 
+  const removeChosen = (): void => {
+    edit((draft) => removeMoves(draft, chosenSegments.filter((segment) => segment.kind === 'work' || segment.origin?.station)))
+    setChosen(new Set())
+  }
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>): void => {
     if (isTyping(event.nativeEvent)) return
+    if (event.key === 'Delete' || event.key === 'Backspace') return removeChosen()
+    if (event.key === 'Escape') return setChosen(new Set())
     const way = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
     if (!way) return
     event.preventDefault()
@@ -108,10 +114,7 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
           <LengthField label={words.setLength} showLabel value={first.durationMs} onChange={(ms) => forChosen((draft, segment) => { if (segment.kind === first.kind) setLength(draft, segment, ms) })} />
           <ChoiceField label={words.setSides} showLabel value={'' as SideRule | ''} options={{ '': '', ...Object.fromEntries(SIDE_RULES.map((rule) => [rule, scoreTexts.sides[rule]])) } as Record<SideRule | '', string>} onChange={(rule) => { if (rule) forChosen((draft, segment) => setSide(draft, segment, rule)) }} />
           <NameField label={words.rename} showLabel value="" list="moves" onChange={(label) => { if (label.trim()) forChosen((draft, segment) => { if (segment.kind === 'work') setLabel(draft, segment, label) }) }} className="w-44" />
-          <Button weight="bare" onClick={() => {
-            edit((draft) => removeMoves(draft, chosenSegments.filter((segment) => segment.kind === 'work' || segment.origin?.station)))
-            setChosen(new Set())
-          }}>{words.remove}</Button>
+          <Button weight="bare" onClick={removeChosen}>{words.remove}</Button>
           <Button weight="bare" className="ml-auto" onClick={() => setChosen(new Set())}>{words.clear}</Button>
         </div>
       )}
