@@ -44,12 +44,12 @@ export function BeatPlanner({ open, onOpenChange, expansion, edit }: Props): Rea
             ))}
           </fieldset>
           {!lengths.length ? <p className="mt-4">{words.noneChosen}</p> : fits.length ? (
-            <table className="mt-4 w-full text-left tabular-nums">
-              <thead><tr className="border-b-4 border-ink text-[13px] text-quiet"><th className="font-medium">{words.tempo}</th>{lengths.slice(0, 6).map((ms) => <th key={ms} className="font-medium">{formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}</th>)}</tr></thead>
+            <div className="mt-4 overflow-x-auto"><table className="w-full text-left whitespace-nowrap tabular-nums">
+              <thead><tr className="border-b-4 border-ink text-[13px] text-quiet"><th className="pr-4 font-medium">{words.tempo}</th>{lengths.map((ms) => <th key={ms} className="pr-4 font-medium">{formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}</th>)}</tr></thead>
               <tbody>{fits.map((fit) => (
-                <tr key={fit.bpm} className="border-b border-rule"><td className="font-display text-xl">{Math.round(fit.bpm * 100) / 100}</td>{lengths.slice(0, 6).map((ms, index) => <td key={ms}>{fit.bars[index]}, {repsAtTempo(ms, fit.bpm, perRep)}</td>)}</tr>
+                <tr key={fit.bpm} className="border-b border-rule"><td className="font-display text-xl">{Math.round(fit.bpm * 100) / 100}</td>{lengths.map((ms, index) => <td key={ms} className="pr-4">{fit.bars[index]}, {repsAtTempo(ms, fit.bpm, perRep)}</td>)}</tr>
               ))}</tbody>
-            </table>
+            </table></div>
           ) : <p className="mt-4">{words.none}</p>}
           <h3 className="pt-5 pb-1 text-xl">{words.change}</h3>
           <ul className="flex flex-wrap gap-x-8 gap-y-1 tabular-nums">{changes.map(({ ms, fittedMs, bars }) => (
