@@ -10,6 +10,7 @@ export class Desk {
   async open(title: string, plan = ''): Promise<string> {
     const body = plan ? { plan: `title ${title}\n${plan}`, name: 'plan.score.txt' } : { title }
     const made = await fetch(`${this.url}/api/workouts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+    if (!made.ok) throw new Error(`no workout was made: ${await made.text()}`)
     const { id } = (await made.json()) as { id: string }
     await this.page.goto(`${this.url}/w/${id}/score`)
     await this.page.getByTestId('save-state').waitFor()

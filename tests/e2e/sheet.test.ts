@@ -129,7 +129,7 @@ describe('the terrain', () => {
     await page.mouse.move(x, y)
     await page.getByText(/Jug lift, left {2}· {2}0:40 {2}· {2}Round 1 of 2 {2}· {2}Station 3 of 3 {2}· {2}about 13 reps {2}· {2}2:1\d in, 4:[01]\d left/).waitFor()
     await page.mouse.click(x, y)
-    await expect.poll(() => page.locator('[data-section] li.bg-land\\/35').innerText()).toContain('3')
+    await expect.poll(() => page.locator('[data-section] li.bg-chosen').innerText()).toContain('3')
   })
   it('zooms in on what is wanted and back to the whole', async () => {
     const { page } = desk

@@ -45,7 +45,7 @@ function Figure({ label, value, small = false }: { label: string; value: string;
 }
 
 function Panel({ title, note, wide = false, children }: { title: string; note?: string; wide?: boolean; children: ReactNode }): ReactNode {
-  return <section className={`border-t-4 border-ink pt-2 ${wide ? 'lg:col-span-2' : ''}`}><h3 className="pb-1 text-xl">{title}</h3>{children}{note && <p className="text-[13px] text-quiet">{note}</p>}</section>
+  return <section className={`border-t-4 border-ink pt-2 ${wide ? 'lg:col-span-2' : ''}`}><h2 className="pb-1 text-xl">{title}</h2>{children}{note && <p className="text-[13px] text-quiet">{note}</p>}</section>
 }
 
 type Config = ChartConfiguration<'bar' | 'line'>

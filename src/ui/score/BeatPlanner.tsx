@@ -44,7 +44,7 @@ export function BeatPlanner({ open, onOpenChange, expansion, edit }: Props): Rea
             ))}
           </fieldset>
           {!lengths.length ? <p className="mt-4">{words.noneChosen}</p> : fits.length ? (
-            <div className="mt-4 overflow-x-auto"><table className="w-full text-left whitespace-nowrap tabular-nums">
+            <div className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label={words.tempo}><table className="w-full text-left whitespace-nowrap tabular-nums">
               <thead><tr className="border-b-4 border-ink text-[13px] text-quiet"><th className="pr-4 font-medium">{words.tempo}</th>{lengths.map((ms) => <th key={ms} className="pr-4 font-medium">{formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}</th>)}</tr></thead>
               <tbody>{fits.map((fit) => (
                 <tr key={fit.bpm} className="border-b border-rule"><td className="font-display text-xl">{Math.round(fit.bpm * 100) / 100}</td>{lengths.map((ms, index) => <td key={ms} className="pr-4">{fit.bars[index]}, {repsAtTempo(ms, fit.bpm, perRep)}</td>)}</tr>

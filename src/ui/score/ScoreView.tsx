@@ -106,6 +106,7 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
   return (
     <main className="flex flex-1 flex-col">
       <div className="sticky top-0 z-20 flex items-end gap-x-6 bg-paper px-6 py-2.5 max-lg:flex-wrap">
+        <h1 className="sr-only">{score.title || words.untitled}</h1>
         <div className="min-w-56 flex-1 font-display text-[32px]">
           <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} wide className="w-full !border-transparent py-0.5 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
         </div>

@@ -25,6 +25,8 @@ import { scoreTexts } from './texts'
 
 const words = scoreTexts.sheet
 
+const COLUMNS = 1 + Object.keys(words.columns).length
+
 type Line = { kind: 'section'; key: string; name: string; count: number; ms: number; folded: boolean } | { kind: 'row'; segment: Segment }
 
 interface Props { score: Score; expansion: Expansion; edit: Edit; selected: string | null; onSelect: (id: string) => void }
@@ -109,7 +111,7 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
   return (
     <div onKeyDown={onKeyDown} onCopy={onCopy} onPaste={onPaste}>
       {chosen.size > 1 && first && (
-        <div className="sticky top-[86px] z-10 mb-2 flex flex-wrap items-end gap-x-4 gap-y-1 bg-land px-4 py-2 text-print" role="toolbar" aria-label={words.chosen(chosen.size)}>
+        <div className="sticky top-[86px] z-10 mb-2 flex flex-wrap items-end gap-x-4 gap-y-1 on-land px-4 py-2" role="toolbar" aria-label={words.chosen(chosen.size)}>
           <b className="pb-2 tabular-nums">{words.chosen(chosenSegments.length)}</b>
           <LengthField label={words.setLength} showLabel value={first.durationMs} onChange={(ms) => forChosen((draft, segment) => { if (segment.kind === first.kind) setLength(draft, segment, ms) })} />
           <ChoiceField label={words.setSides} showLabel value={'' as SideRule | ''} options={{ '': '', ...Object.fromEntries(SIDE_RULES.map((rule) => [rule, scoreTexts.sides[rule]])) } as Record<SideRule | '', string>} onChange={(rule) => { if (rule) forChosen((draft, segment) => setSide(draft, segment, rule)) }} />
@@ -120,10 +122,10 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
       )}
       <div role="grid" aria-label={scoreTexts.readings.sheet} aria-rowcount={segments.length} aria-multiselectable>
         <div role="row" className="sheet-grid border-b-4 border-ink text-[13px] text-quiet">
-          <span />{Object.entries(words.columns).map(([name, label]) => <span key={name} role="columnheader" className={name === 'number' || name === 'start' || name === 'end' || name === 'length' ? 'text-right' : ''}>{label}</span>)}
+          <span role="columnheader"><span className="sr-only">{words.order}</span></span>{Object.entries(words.columns).map(([name, label]) => <span key={name} role="columnheader" className={name === 'number' || name === 'start' || name === 'end' || name === 'length' ? 'text-right' : ''}>{label}</span>)}
         </div>
         {!segments.length && <p className="py-6 text-quiet">{words.empty}</p>}
-        <div ref={scroller} tabIndex={0} className="max-h-[calc(100dvh-190px)] min-h-48 overflow-y-auto bg-pale select-none focus-visible:outline-2 focus-visible:outline-ink">
+        <div ref={scroller} role="rowgroup" tabIndex={0} className="max-h-[calc(100dvh-190px)] min-h-48 overflow-y-auto bg-pale select-none focus-visible:outline-2 focus-visible:outline-ink">
           <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
             {rows.getVirtualItems().map((item) => {
               const line = lines[item.index]
@@ -131,10 +133,10 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
               return (
                 <div key={item.key} style={{ position: 'absolute', top: 0, left: 0, width: '100%', height: ROW_PX, transform: `translateY(${item.start}px)` }}>
                   {line.kind === 'section' ? (
-                    <button type="button" className="flex h-full w-full items-center gap-2 border-t-2 border-ink bg-paper px-3 text-left font-display text-xl" aria-expanded={!line.folded}
+                    <div role="row" className="h-full"><span role="gridcell" aria-colspan={COLUMNS}><button type="button" className="flex h-full w-full items-center gap-2 border-t-2 border-ink bg-paper px-3 text-left font-display text-xl" aria-expanded={!line.folded}
                       onClick={() => setFolded((before) => toggled(before, line.key))}>
                       {line.folded ? <ChevronRight size={17} /> : <ChevronDown size={17} />}{line.name || scoreTexts.untitled}<span className="ml-auto font-text text-sm tabular-nums">{line.count} · {formatClock(line.ms)}</span>
-                    </button>
+                    </button></span></div>
                   ) : <SheetRow segment={line.segment} cast={cast} edit={edit} chosen={chosen.has(line.segment.id)} selected={line.segment.id === selected} onChoose={choose} onShift={shift} />}
                 </div>
               )

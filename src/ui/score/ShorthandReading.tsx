@@ -41,7 +41,7 @@ const theme = EditorView.theme({
   '.cm-line': { padding: '0 14px' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)', borderLeftWidth: '2px' },
   '.cm-gutters': { backgroundColor: 'var(--pale)', color: 'var(--quiet)', border: 'none' },
-  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--land) 18%, transparent)' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--land) 12%, transparent)' },
   '.cm-selectionBackground, &.cm-focused > .cm-scroller > .cm-selectionLayer .cm-selectionBackground': { backgroundColor: 'color-mix(in srgb, var(--land) 55%, transparent)' },
   '.cm-tooltip': { backgroundColor: 'var(--bar)', color: 'var(--on-bar)', border: 'none', borderTop: '5px solid var(--land)' },
   '.cm-tooltip-autocomplete ul li': { fontFamily: "'Hanken Grotesk', sans-serif", padding: '5px 10px !important' },

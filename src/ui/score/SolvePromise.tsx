@@ -47,7 +47,7 @@ function Form({ score, spareMs, edit, onDone }: { score: Score; spareMs: number;
         <CountField label={words.moves} showLabel value={moves} low={1} high={40} onChange={setMoves} />
       </div>
       <table className="mt-5 w-full text-left tabular-nums">
-        <thead><tr className="border-b-4 border-ink text-[13px] text-quiet">{[scoreTexts.fields[SOLVABLE[format].times], scoreTexts.fields[SOLVABLE[format].work], SOLVABLE[format].rest ? scoreTexts.fields[SOLVABLE[format].rest as string] : '', words.columns[3], words.columns[4], ''].map((label, index) => <th key={index} className="py-1 font-medium">{label}</th>)}</tr></thead>
+        <thead><tr className="border-b-4 border-ink text-[13px] text-quiet">{[scoreTexts.fields[SOLVABLE[format].times], scoreTexts.fields[SOLVABLE[format].work], SOLVABLE[format].rest ? scoreTexts.fields[SOLVABLE[format].rest as string] : '', words.columns[3], words.columns[4], ''].map((label, index) => (label ? <th key={index} className="py-1 font-medium">{label}</th> : <td key={index} />))}</tr></thead>
         <tbody>
           {solutions.map((one, index) => (
             <tr key={index} className="border-b border-rule font-display text-xl">

@@ -72,7 +72,7 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
   const has = (part: 'workMs' | 'restMs' | 'reps' | 'swaps'): boolean => notation.perMove?.includes(part) ?? false
   const showSwaps = swapping || station.swaps.length > 0
   return (
-    <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-land/35' : 'bg-pale'}`}>
+    <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-chosen' : 'bg-pale'}`}>
       <div className="flex flex-wrap items-center gap-x-2 gap-y-0 px-2 py-0.5">
         {grip}
         <span className="shrink-0 text-right font-display text-xl tabular-nums" style={{ minWidth: `${digits}ch` }}>{index + 1}</span>

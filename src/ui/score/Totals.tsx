@@ -14,17 +14,19 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansion; promiseMs: Ms | null; onPromise: (ms: Ms | null) => void }): ReactNode {
   const { totalMs, workMs, restMs, estimated } = expansion
   return (
-    <dl className="flex shrink-0 items-end gap-x-6" data-testid="totals">
-      <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
-      <Figure label={words.work} value={formatClock(workMs)} />
-      <Figure label={words.rest} value={formatClock(restMs)} />
-      <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
-      <EndTime totalMs={totalMs} />
+    <div className="flex shrink-0 items-end gap-x-6" data-testid="totals">
+      <dl className="flex items-end gap-x-6">
+        <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
+        <Figure label={words.work} value={formatClock(workMs)} />
+        <Figure label={words.rest} value={formatClock(restMs)} />
+        <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
+        <EndTime totalMs={totalMs} />
+      </dl>
       <div className="flex items-end gap-3 pl-2">
         <OptionalLengthField label={words.promise} showLabel value={promiseMs} placeholder="none" onChange={onPromise} className="!w-24" />
         <span className="max-w-24 pb-1.5 leading-tight">{promiseMs === null ? <span className="text-quiet">{words.promiseNone}</span> : <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />}</span>
       </div>
-    </dl>
+    </div>
   )
 }
 

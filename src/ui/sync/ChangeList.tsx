@@ -38,7 +38,7 @@ export function ChangeList({ changes, chosen, frameMs, onChoose, onNudge, onHear
         const active = index === chosen
         return (
           <li key={tieKey(change)} ref={active ? row : null} aria-current={active} data-origin={change.origin}
-            className={`relative border-b border-rule ${active ? 'bg-land text-print' : ''}`}>
+            className={`relative border-b border-rule ${active ? 'on-land' : ''}`}>
             <button type="button" data-choose="change" onClick={() => onChoose(index)} className="grid w-full grid-cols-[6.5rem_1fr_auto] items-center gap-3 px-3 py-1.5 text-left">
               <span className="font-display text-xl tabular-nums">{formatInstant(change.footageMs)}</span>
               <span className="min-w-0 truncate"><b>{nameOf(change.segment)}</b> {change.edge === 'start' ? words.start : words.end}<span className={active ? '' : 'text-quiet'}> {roundOf(change.segment)}</span></span>

@@ -39,6 +39,7 @@ export function SyncView({ id, segments, progress: initial, stitches, revision }
   const trouble = problem ?? (progress.failedUpload ? `${progress.failedUpload.name}: ${progress.failedUpload.problem}` : footage.warning)
   return (
     <main className="flex flex-1 flex-col">
+      <h1 className="sr-only">{texts.way.sync}</h1>
       {upload && <div className="px-6 pt-4"><ProgressLine label={`${words.uploading} ${upload.name}`} share={upload.share} leftMs={upload.leftMs} onCancel={cancel} /></div>}
       {!upload && replacing && <div className="px-6 pt-4"><ProgressLine label={words.checking} share={replacing.share} leftMs={replacing.leftMs} /></div>}
       {trouble && <p role="alert" className="border-b-2 border-rule bg-pale px-6 py-2">{trouble}</p>}

@@ -31,7 +31,7 @@ interface Props { id: string; segments: Segment[]; count: Score['count']; stitch
 
 export function WatchView({ id, segments, count, stitches, footage }: Props): ReactNode {
   if (!footage?.facts || footage.state !== 'ready') {
-    return <main className="p-10 text-lg"><p className="pb-5">{words.needFootage}</p><Link className="font-bold underline" href={`/w/${id}/sync`}>{texts.way.sync}</Link></main>
+    return <main className="p-10 text-lg"><h1 className="sr-only">{texts.way.watch}</h1><p className="pb-5">{words.needFootage}</p><Link className="font-bold underline" href={`/w/${id}/sync`}>{texts.way.sync}</Link></main>
   }
   return <Player id={id} segments={segments} count={count} stitches={stitches} footageId={footage.id} facts={footage.facts} />
 }
@@ -116,6 +116,7 @@ function Player({ id, segments, count, stitches, footageId, facts }: PlayerProps
 
   return (
     <main className="flex flex-1 flex-col">
+      <h1 className="sr-only">{texts.way.watch}</h1>
       {!stitches.length && <p className="bg-land px-6 py-2 font-bold text-print">{words.needStitch} <Link className="underline" href={`/w/${id}/sync`}>{texts.way.sync}</Link></p>}
       <div className="flex min-h-0 flex-1 justify-center bg-bar">
         <div className="relative max-h-[calc(100dvh-262px)] max-w-full" style={{ aspectRatio: `${facts.width} / ${facts.height}`, height: 'calc(100dvh - 262px)' }}>
