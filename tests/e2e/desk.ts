@@ -13,8 +13,13 @@ export class Desk {
     if (!made.ok) throw new Error(`no workout was made: ${await made.text()}`)
     const { id } = (await made.json()) as { id: string }
     await this.page.goto(`${this.url}/w/${id}/score`)
-    await this.page.getByTestId('save-state').waitFor()
+    await this.ready()
     return id
+  }
+
+  /** Until the score on the page answers to keys and clicks: its clock is read after everything is wired up. */
+  async ready(): Promise<void> {
+    await this.page.getByTestId('totals').locator('dl > div', { hasText: 'ends at' }).getByText(/^\d\d:\d\d$/).waitFor()
   }
 
   async saved(): Promise<void> {

@@ -97,6 +97,7 @@ describe('ten thousand stations and more', () => {
     const put = await fetch(`${desk.url}/api/workouts/${desk.here()}/score`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: 1, score: { ...score, sections: [{ ...main, stations: half }, { ...main, key: 'more', stations: half }] } }) })
     expect(put.status).toBe(200)
     await page.reload()
+    await desk.ready()
     await page.getByRole('alert').getByText(/more than 10,000 stations/).waitFor()
     await page.getByLabel('Findings').getByText(/more than 10,000 stations/).waitFor()
   })

@@ -42,6 +42,7 @@ describe('every format of the menu', () => {
     }
     await total(formatClock(expand(score).totalMs))
     await page.reload()
+    await desk.ready()
     await total(formatClock(expand(score).totalMs))
   })
 })
