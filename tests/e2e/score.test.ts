@@ -41,8 +41,10 @@ describe('the shorthand', () => {
     await page.waitForURL('**/score')
     await desk.ready()
     await tabTo(/^Sections$/)
-    await page.keyboard.press('ArrowRight')
-    await page.keyboard.press('ArrowRight')
+    for (const reading of ['Running sheet', 'Shorthand']) {
+      await page.keyboard.press('ArrowRight')
+      await page.getByRole('tab', { name: reading, selected: true }).waitFor()
+    }
     await page.locator('.cm-content').waitFor()
     await tabTo(/typed words/)
     await page.keyboard.press('Control+End')
