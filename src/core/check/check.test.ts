@@ -59,6 +59,26 @@ describe('the whole', () => {
     expect(of('title', titled('score: tabata double\n', '8 intervals, 40 on, 20 off'))).toEqual([])
     expect(of('title', 'title EMOM on deck\nminute-time Main: 4 rounds\n  Squat\n')).toHaveLength(1)
   })
+  it.each([
+    ['title Rope ladder\n', 'circuit Main: 3 rounds, 40 on\n  Squat\n', /says "ladder", and nothing here is work that changes by a step/],
+    ['title Roof pyramid\n', 'ladder Main: 3 rungs, from 20, step 10\n  Squat\n', /says "pyramid", and nothing here is a climb with its descent/],
+    ['title Deck day with a finisher\n', 'circuit Main: 3 rounds, 40 on\n  Squat\n', /nothing here is a finisher/],
+    ['title Deck day with warm-up\n', 'warm-up: where linked\ncircuit Main: 3 rounds, 40 on\n  Squat\n', /nothing here is a warm-up in this video/],
+  ])('does not have what its title names: %j', (title, plan, what) => expect(of('title', title + plan)[0]?.what).toMatch(what))
+  it.each([
+    ['title Rope ladder\nslot Main: 3 rungs, from 20, step 10\n  Squat\n'], ['title Up and down pyramid\nslot Main: 3 rungs, from 20, step 10, shape up and down\n  Squat\n'],
+    ['title Deck day, no warm-up\ncircuit Main: 3 rounds, 40 on\n  Squat\n'], ['title Ladders of the lock\n'],
+  ])('has what its title names, or names nothing: %j', (plan) => expect(of('title', plan)).toEqual([]))
+  it('runs longer than the minutes in its title, which can be set right', () => {
+    // 3 x (40 + 20) s x 4 = 12 min.
+    const twelve = (title: string): string => `title ${title}\ncircuit Main: 4 rounds, 40 on, 20 off, last rest kept\n  Squat; Lunge; Crunch\n`
+    expect(of('title', twelve('10-minute deck'))[0]?.what).toBe('The title says 10 minutes, the sum is 12:00.')
+    expect(mended(twelve('10-minute deck'), 'title').title).toBe('12-minute deck')
+    expect(mended(twelve('Deck in 20 min'), 'title').title).toBe('Deck in 12 min')
+    for (const kept of ['12 minutes of deck', 'Deck in 13 min', 'Deck 10', '0 min deck']) expect(of('title', twelve(kept))).toEqual([])
+    // The promise says it already.
+    expect(of('title', `score: promise 10:00\n${twelve('10 min deck')}`.replace(/^(score.*\n)(title.*\n)/, '$2$1'))).toEqual([])
+  })
   it('has hard work without a warm-up before it, and no cool-down', () => {
     const hard = 'circuit Main: 1 round, 40 on\n  Jump squat\n'
     expect(of('warm-up', hard)[0]?.what).toMatch(/jumping/)

@@ -6,13 +6,16 @@ import { finding, type Check } from './finding'
 /** How far a sum may be from what was announced before viewers notice. */
 export const promiseSlackMs = (promiseMs: Ms): Ms => Math.max(60_000, promiseMs * 0.05)
 
+/** Whole minutes, as they are announced. */
+export const inMinutes = (ms: Ms): number => Math.max(1, Math.round(ms / 60_000))
+
 export const checkPromise: Check = ({ score, expansion }) => {
   const { promiseMs } = score
   const { totalMs, estimated } = expansion
   if (promiseMs === null || !totalMs) return []
   const off = totalMs - promiseMs
   if (Math.abs(off) <= promiseSlackMs(promiseMs)) return []
-  const minutes = Math.max(1, Math.round(totalMs / 60_000))
+  const minutes = inMinutes(totalMs)
   return [finding('promise', {
     id: off > 0 ? 'over' : 'under', severity: 'warning',
     what: `Promised ${formatLength(promiseMs)}, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}: ${formatLength(Math.abs(off))} ${off > 0 ? 'over' : 'under'}.`,
