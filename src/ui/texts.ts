@@ -46,7 +46,7 @@ export const texts = {
   keys: {
     open: 'Keys', heading: 'Keys on this page', close: 'Close',
     everywhere: [['?', 'this sheet']],
-    score: [['Alt Up, Down', 'move a row of the sheet'], ['Shift Up, Down', 'choose more rows'], ['Ctrl C, V', 'rows to and from a spreadsheet'], ['Ctrl Space', 'offers in the shorthand'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['Enter', 'keep a number'], ['Esc', 'leave it as it was'], ['Space, arrows', 'move a row by its grip']],
+    score: [['Alt Up, Down', 'move a row of the sheet'], ['Shift Up, Down', 'choose more rows'], ['Delete', 'take their moves out'], ['Ctrl C, V', 'rows to and from a spreadsheet'], ['Ctrl Space', 'offers in the shorthand'], ['Ctrl Z', 'undo'], ['Ctrl Shift Z', 'redo'], ['Enter', 'keep a number'], ['Esc', 'leave it as it was, choose no rows'], ['Space, arrows', 'move a row by its grip']],
     sync: [['Space', 'play, pause'], ['Enter', 'stitch the chosen change here, go to the next'], ['Up, Down', 'choose a change'], ['Left, Right', 'nudge by a frame'], ['Shift Left, Right', 'nudge by 10 ms'], ['H', 'hear two seconds around it'], ['Backspace', 'unstitch'], ['Ctrl Z', 'undo']],
     watch: [['Space', 'play, pause'], ['Left, Right', 'two seconds back, on'], ['Up, Down', 'change before, change after']],
   },

@@ -106,11 +106,20 @@ describe('from the shelf to a downloaded video', () => {
       expect(heard.length).toBeGreaterThanOrEqual(fewest)
       for (const ms of heard) expect(Math.min(...cues.map((cue) => Math.abs(cue - ms))), `a cue at ${ms.toFixed(0)} ms`).toBeLessThan(90 * rate)
     }
+    /** Where the machine stutters, picture and cues start anew together; then it is listened to again. What is heard has to be in step each time. */
+    const listen = async (fromMs: number, forMs: number, rate = 1): Promise<void> => {
+      let heard: number[] = []
+      for (let attempt = 0; attempt < 4 && heard.length < 3; attempt++) {
+        heard = await hearFrom(fromMs, { forMs })
+        inStep(heard, 0, rate)
+      }
+      inStep(heard, 3, rate)
+    }
     await page.getByRole('button', { name: 'Play', exact: true }).click()
-    inStep(await hearFrom(12_500, { forMs: 6000 }), 3)
-    inStep(await hearFrom(62_500, { forMs: 6000 }), 3)
+    await listen(12_500, 6000)
+    await listen(62_500, 6000)
     await page.getByLabel('Speed').selectOption('2')
-    inStep(await hearFrom(112_000, { forMs: 10_000 }), 3, 2)
+    await listen(112_000, 10_000, 2)
     await page.getByLabel('Speed').selectOption('1')
     await page.getByRole('button', { name: 'Pause', exact: true }).click()
     expect(await hearFrom(30_000, { waitMs: 1500 })).toEqual([])

@@ -7,8 +7,10 @@ import type { Ms } from '@/core/units'
 
 /** How far ahead cues are laid, in seconds of the audio clock. */
 const AHEAD_S = 0.6
-/** A step of the picture's time that no steady playing explains: the tie is made anew. */
+/** A step of the picture's time that no steady playing explains ... */
 const SLIP_S = 0.04
+/** ... when so many frames in a row agree on it: the tie is made anew. A single late frame drops no cue. */
+const SLIPPED_FRAMES = 2
 
 export class CuePlayer {
   private readonly context = new AudioContext({ latencyHint: 'interactive' })
@@ -19,6 +21,7 @@ export class CuePlayer {
   /** Picture time (s) and audio time (s) that belong together, and the rate between them. */
   private tie: { mediaS: number; audioS: number; rate: number } | null = null
   private laidUntilS = 0
+  private slips = 0
   private readonly timer = setInterval(() => this.lay(), 100)
   private readonly halt = new AbortController()
   cues: readonly Cue[] = []
@@ -43,12 +46,13 @@ export class CuePlayer {
     const audioS = stamp.performanceTime ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000 : this.context.currentTime
     const rate = this.video.playbackRate
     const expected = this.tie ? this.tie.mediaS + (audioS - this.tie.audioS) * this.tie.rate : null
-    const slipped = expected === null || Math.abs(expected - mediaMs / 1000) > SLIP_S * rate
-    if (slipped) {
+    const off = expected !== null && Math.abs(expected - mediaMs / 1000) > SLIP_S * rate
+    this.slips = off ? this.slips + 1 : 0
+    if (expected === null || this.slips >= SLIPPED_FRAMES) {
       this.reset()
       this.tie = { mediaS: mediaMs / 1000, audioS, rate }
       this.laidUntilS = mediaMs / 1000
-    } else if (this.tie && expected !== null) {
+    } else if (this.tie && !off) {
       // Single frames come a little early or late; the tie follows their average.
       this.tie = { ...this.tie, mediaS: this.tie.mediaS + 0.05 * (mediaMs / 1000 - expected) }
     }
@@ -76,6 +80,7 @@ export class CuePlayer {
     for (const source of this.scheduled) source.stop()
     this.scheduled = []
     this.tie = null
+    this.slips = 0
   }
 
   private buffer(voice: Voice): AudioBuffer {
