@@ -5,8 +5,7 @@ import { leftAfterBuyIn } from '../reps'
 import { counted } from '../vocabulary'
 import { ACTIVE, count, counts, head, LAST, LAST_RESTS, lastRest, LEAD, length, ms, restLabel, type Format } from './format'
 import { groupSeconds } from './counting'
-import { restStays } from './lastRest'
-import { given, placed, Run } from './run'
+import { roundsOfGroups } from './frames'
 import { usual } from './rows'
 import { groups, labelIn, withReps, type Station } from './station'
 
@@ -25,30 +24,11 @@ export const buyIn: Format<BuyIn> = {
     fields: [counts('rounds', 'rounds', 1, 500), length('workMs', 'on'), length('restMs', 'off'), length('roundBreakMs', 'between'), LEAD, LAST, ACTIVE],
   },
   defaults: (key, name) => ({ format: 'buyIn', key, name, above: [], beside: '', leadInMs: 10_000, rounds: 3, workMs: 60_000, restMs: 30_000, roundBreakMs: 0, lastRest: 'replaced', restLabel: '', groups: [] }),
-  expand(section, around) {
-    const { rounds, groups, roundBreakMs } = section
-    const run = new Run(section.key, around)
-    if (!groups.length) return run.segments
-    run.lead(section.leadInMs)
-    const work = given(section.workMs, 'workMs'), rest = given(section.restMs, 'restMs')
-    for (let round = 1; round <= rounds; round++) {
-      groups.forEach((group, at) => {
-        const spot = { round, rounds, station: at + 1, stations: groups.length }
-        run.together(`r${round}/s${at + 1}`, placed(group, 'groups', at), round, labelOf(group, round), work, spot)
-        const bought = run.segments.at(-1)
-        const [first, then] = group
-        if (bought && first) {
-          bought.reps = first.reps
-          const leftMs = leftAfterBuyIn(section.workMs, groupSeconds([first], round, around.cast))
-          bought.note = then ? `About ${formatLength(Math.round(leftMs / 1000) * 1000)} for ${labelIn(then, round)}` : ''
-        }
-        const closing = at < groups.length - 1 || restStays(section.lastRest, { last: round === rounds, breakBetween: roundBreakMs > 0, breakFollows: around.breakFollows })
-        if (closing) run.rest(`r${round}/s${at + 1}/rest`, rest, spot, section.restLabel)
-      })
-      if (round < rounds) run.pause(`r${round}/break`, given(roundBreakMs, 'roundBreakMs'), { round, rounds })
-    }
-    return run.segments
-  },
+  expand: (section, around) => roundsOfGroups(section, around, labelOf, ([first, then], round) => {
+    if (!first) return {}
+    const leftMs = leftAfterBuyIn(section.workMs, groupSeconds([first], round, around.cast))
+    return { reps: first.reps, note: then ? `About ${formatLength(Math.round(leftMs / 1000) * 1000)} for ${labelIn(then, round)}` : '' }
+  }),
   describe: ({ rounds, groups, workMs, restMs }, { words }) => {
     const first = groups[0]
     return `${counted(rounds, words.round)} of ${formatLength(workMs)}, ${formatLength(restMs)} off${first ? `: ${labelOf(first, 1)} for what is left` : ''}`

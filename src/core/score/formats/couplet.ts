@@ -4,8 +4,7 @@ import { formatLength } from '../../time/clock'
 import { timesRound } from '../reps'
 import { counted } from '../vocabulary'
 import { ACTIVE, count, counts, head, LAST, LAST_RESTS, lastRest, LEAD, length, ms, restLabel, type Around, type Format } from './format'
-import { restStays } from './lastRest'
-import { given, placed, Run } from './run'
+import { roundsOfGroups } from './frames'
 import { usual } from './rows'
 import { groups, withReps, type Station } from './station'
 import { groupSeconds } from './counting'
@@ -28,25 +27,10 @@ export const couplet: Format<Couplet> = {
     fields: [length('workMs', 'on'), counts('rounds', 'rounds', 1, 500), length('restMs', 'off'), LEAD, LAST, ACTIVE],
   },
   defaults: (key, name) => ({ format: 'couplet', key, name, above: [], beside: '', leadInMs: 10_000, rounds: 1, workMs: 360_000, restMs: 60_000, lastRest: 'replaced', restLabel: '', groups: [] }),
-  expand(section, around) {
-    const { rounds, groups } = section
-    const run = new Run(section.key, around)
-    if (!groups.length) return run.segments
-    run.lead(section.leadInMs)
-    const work = given(section.workMs, 'workMs'), rest = given(section.restMs, 'restMs')
-    for (let round = 1; round <= rounds; round++) {
-      groups.forEach((group, at) => {
-        const spot = { round, rounds, station: at + 1, stations: groups.length }
-        run.together(`r${round}/s${at + 1}`, placed(group, 'groups', at), round, group.map((station) => withReps(station, round)).join(JOIN), work, spot)
-        const made = run.segments.at(-1)
-        const times = timesInCouplet(group, section.workMs, around)
-        if (made && times) made.note = `About ${times} times round`
-        const closing = at < groups.length - 1 || restStays(section.lastRest, { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows })
-        if (closing) run.rest(`r${round}/s${at + 1}/rest`, rest, spot, section.restLabel)
-      })
-    }
-    return run.segments
-  },
+  expand: (section, around) => roundsOfGroups(section, around, (group, round) => group.map((station) => withReps(station, round)).join(JOIN), (group) => {
+    const times = timesInCouplet(group, section.workMs, around)
+    return times ? { note: `About ${times} times round` } : {}
+  }),
   describe({ rounds, groups, workMs }, around) {
     const first = groups[0] ?? []
     const times = timesInCouplet(first, workMs, around)

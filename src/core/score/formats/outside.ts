@@ -13,7 +13,7 @@ export const outside = {
 }
 export const outsideFields = [choice('where', 'where', WHERE), text('link', 'link'), length('reminderMs', 'reminder', 8000)]
 
-interface Outside { key: string; name: string; where: (typeof WHERE)[number]; link: string; reminderMs: number }
+export interface Outside { key: string; name: string; where: (typeof WHERE)[number]; link: string; reminderMs: number }
 
 /** The reminder in place of the moves. */
 export function remind(run: Run, { where, link, reminderMs, name }: Outside): void {

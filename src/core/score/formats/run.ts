@@ -75,8 +75,8 @@ export class Run {
     }
   }
 
-  /** Several moves in one interval (a buy-in, a couplet, a climb): one label, the facts of the hardest. */
-  together(place: string, placed: readonly Placed[], pass: number, label: string, work: Length, spot: Spot): void {
+  /** Several moves in one interval (a buy-in, a couplet, a climb): one label, the facts of the hardest. @returns its segment. */
+  together(place: string, placed: readonly Placed[], pass: number, label: string, work: Length, spot: Spot): Segment {
     const moves = placed.map(({ station }) => moveIn(station, pass, this.around.cast))
     const hardest = moves.reduce((most, move) => (move.effort > most.effort ? move : most), moves[0] ?? this.around.cast(''))
     const segment = this.put(`${this.key}/${place}/work`, 'work', work, spot, placed[0]?.path ?? null, pass)
@@ -84,6 +84,7 @@ export class Run {
     segment.posture = placed[0]?.station.posture ?? moves[0]?.posture ?? 'standing'
     segment.effort = placed[0]?.station.effort ?? hardest.effort
     segment.moves = placed.map(({ station }) => labelIn(station, pass))
+    return segment
   }
 
   private put(id: string, kind: Segment['kind'], length: Length, spot: Spot, station: Path | null = null, pass = 1): Segment {

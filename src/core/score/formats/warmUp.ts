@@ -4,8 +4,9 @@ import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
 import { head, LEAD, length, ms, type Format } from './format'
 import { intervalOf } from './counting'
-import { describeOutside, outside, outsideFields, remind } from './outside'
-import { given, guessed, ownWork, placed, Run } from './run'
+import { onceThrough } from './frames'
+import { describeOutside, outside, outsideFields } from './outside'
+import { given, guessed, ownWork } from './run'
 import { usual } from './rows'
 import { stations } from './station'
 
@@ -18,20 +19,8 @@ export const warmUp: Format<WarmUp> = {
   words: { station: { one: 'move', many: 'moves' } },
   notation: { head: 'warm-up', moves: 'flat', perMove: ['workMs', 'reps'], fields: [length('workMs', 'on', 30_000), ...outsideFields, LEAD] },
   defaults: (key, name) => ({ format: 'warmUp', key, name, above: [], beside: '', leadInMs: 0, workMs: 30_000, where: 'here', link: '', reminderMs: 8000, stations: [] }),
-  expand(section, around) {
-    const run = new Run(section.key, around)
-    if (section.where !== 'here') {
-      remind(run, section)
-      return run.segments
-    }
-    if (section.stations.length) run.lead(section.leadInMs)
-    const places = placed(section.stations, 'stations')
-    places.forEach((one, at) => {
-      const length = one.station.reps === null ? ownWork(one, given(section.workMs, 'workMs')) : guessed(intervalOf(one.station, 1, around.cast))
-      run.turn(`s${at + 1}`, one, 1, length, null, false, { station: at + 1, stations: places.length })
-    })
-    return run.segments
-  },
+  expand: (section, around) => onceThrough(section, around, (one) =>
+    ({ one, work: one.station.reps === null ? ownWork(one, given(section.workMs, 'workMs')) : guessed(intervalOf(one.station, 1, around.cast)) })),
   describe: (section, { words }) => (section.where === 'here' ? `${counted(section.stations.length, words.station)} one after another, ${formatLength(section.workMs)} each unless said` : describeOutside(section)),
   recognise: (rows, key, name) => [{ ...warmUp.defaults(key, name), leadInMs: rows.leadInMs, workMs: usual(rows.works.filter((row) => row.reps === null)), stations: rows.stations() }],
 }
