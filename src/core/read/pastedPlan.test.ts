@@ -31,6 +31,7 @@ describe('a plan as people type it', () => {
   })
   it.each([
     ['a second pair of lengths', '3 rounds, 40/20, 30/10\n- Squat', ['? 30/10']],
+    ['a sentence with a comma in it', '3 rounds, 40/20\n- Squat\nHave fun and drink water, see you all again next week on the boat!', ['? Have fun and drink water, see you all again next week on the boat!']],
     ['another number of rounds', '3 rounds, 40/20\n- Squat\n5 rounds', ['? 5 rounds']],
     ['a length that the section works out itself', 'Main circuit (20 min) - 3 rounds, 40/20\n- Squat\n- Lunge', ['? 20 min']],
     ['rounds and reps of a cool-down', 'Cool down: 3 rounds\n- 12 Stern stretch\n- Chest opener 30s\n20s rest', ['? 3 rounds', '? 12 Stern stretch', '? 20s rest']],
@@ -42,6 +43,7 @@ describe('a plan as people type it', () => {
     expect(lines.filter((line) => line.startsWith('?')).sort()).toEqual([...kept].sort())
     expect(lines.some((line) => /^[a-z-]+ .+:/.test(line))).toBe(true)
   })
+  it('takes numbers out of a name and leaves no marks behind', () => expect(shorthand('Main circuit (20 min) - 3 rounds, 40/20, 30/10\n- Squat')).toBe('? 30/10\n? 20 min\ncircuit Main circuit: 3 rounds, 40 on, 20 off\n  Squat\n'))
   it('ends words where letters end, not where a to z end', () => expect(shorthand('upéx 12 rounds\n- Squat 40s')).toContain('upéx'))
   it('loses no number: each is in the score, or in a line that is marked', () => {
     const one = fc.constantFrom((n: number) => `${n}s jug lift`, (n: number) => `- Keel hold ${n}s`, (n: number) => `${n} squats`, (n: number) => `${n}s rest`, (n: number) => `${n} rounds`, (n: number) => `${n}s on`, (n: number) => `${n}s rest between rounds`, (n: number) => `x ${n}`, (n: number) => `- Rope pull x ${n}`)

@@ -22,6 +22,8 @@ const BOTH_SIDES = find(String.raw`[\s,(-]*\b(?:each side|per side|each leg|each
 const BETWEEN_PARTS = find(String.raw`\s*(?:[,;|]|\s\/\s|→|\bthen\b|\s\+\s)\s*`)
 /** Words and marks that hang at the ends of a heading when its numbers are taken out. */
 const NOT_IN_NAMES = new RegExp(find(String.raw`\b(?:of|with|and|then|the|for|each|in)\b(?=\s*$|\s*[,;])|^[\s,;&+–—\-]+|[\s,;&+–—:\-]+$`), 'giu')
+/** Commas and dashes with nothing left between them. */
+const LONE_MARKS = /(?:\s*[,;&+–—-](?=\s|[,;&+–—-]|$)){2,}/g
 const BULLET = /^\s*(?:[-*•·–—>▪]+|\d{1,2}[.)](?=\s))\s*/
 
 const SETTINGS = ['rounds', 'workMs', 'restMs', 'betweenMs', 'totalMs'] as const
@@ -92,31 +94,27 @@ function set(block: Block, setting: Setting, value: number | null, said: string)
   if (block[setting] === null) {
     block[setting] = value
     block.said[setting] = said.trim()
-  } else if (block[setting] !== value) block.unread.push(said.trim())
+  } else if (block[setting] !== value && block.unread.at(-1) !== said.trim()) block.unread.push(said.trim())
 }
 
 function readHeading(block: Block, text: string): void {
   block.headings.push(text)
   let rest = text
-  const take = (pattern: RegExp): RegExpExecArray | null => {
-    const found = pattern.exec(rest)
-    if (found) rest = `${rest.slice(0, found.index)} ${rest.slice(found.index + found[0].length)}`
-    return found
+  /** Takes what a pattern finds out of the text, as often as it stands there; what is said twice otherwise is kept by `set`. */
+  const take = (pattern: RegExp, read: (found: RegExpExecArray) => void): void => {
+    for (let found = pattern.exec(rest); found; found = pattern.exec(rest)) {
+      rest = `${rest.slice(0, found.index)} ${rest.slice(found.index + found[0].length)}`
+      read(found)
+    }
   }
-  const between = take(BETWEEN)
-  if (between) set(block, 'betweenMs', lengthIn(between[1] ?? between[2]), between[0])
-  const onOff = take(ON_OFF)
-  if (onOff) {
-    set(block, 'workMs', lengthIn(onOff[1] ?? onOff[3]), onOff[0])
-    set(block, 'restMs', lengthIn(onOff[2] ?? onOff[4]), onOff[0])
-  }
-  const rounds = take(ROUNDS)
-  if (rounds) set(block, 'rounds', bounded(Number(rounds[1] ?? rounds[3] ?? rounds[5]), 500), rounds[0])
-  for (const [setting, pattern] of [['workMs', EACH], ['restMs', REST_EACH], ['totalMs', find(LENGTH)]] as const) {
-    const found = take(pattern)
-    if (found) set(block, setting, lengthIn(found[1] ?? found[0]), found[0])
-  }
-  const name = rest.replace(/[(){}[\]]/g, ' ').replace(NOT_IN_NAMES, ' ').replace(/\s+/g, ' ').trim()
+  take(BETWEEN, (found) => set(block, 'betweenMs', lengthIn(found[1] ?? found[2]), found[0]))
+  take(ON_OFF, (found) => {
+    set(block, 'workMs', lengthIn(found[1] ?? found[3]), found[0])
+    set(block, 'restMs', lengthIn(found[2] ?? found[4]), found[0])
+  })
+  take(ROUNDS, (found) => set(block, 'rounds', bounded(Number(found[1] ?? found[3] ?? found[5]), 500), found[0]))
+  for (const [setting, pattern] of [['workMs', EACH], ['restMs', REST_EACH], ['totalMs', find(LENGTH)]] as const) take(pattern, (found) => set(block, setting, lengthIn(found[1] ?? found[0]), found[0]))
+  const name = rest.replace(/[(){}[\]]/g, ' ').replace(LONE_MARKS, ' ').replace(NOT_IN_NAMES, ' ').replace(/\s+/g, ' ').trim()
   if (!/\p{L}{2}/u.test(name) || /^(?:of|with|and|then|each|for)$/i.test(name)) {
     if (/\d/.test(rest)) block.unread.push(rest.replace(/^[\s,;:]+|[\s,;:]+$/g, ''))
     return
@@ -134,6 +132,11 @@ function readBody(block: Block, typed: string, bulleted = false): void {
     return
   }
   const parts = text.split(BETWEEN_PARTS).filter(Boolean)
+  // "Have fun and drink water, see you all next week!" is a sentence, commas or not.
+  if (!bulleted && !/\d/.test(text) && (/[!?.]$/.test(text) || parts.some(isLong))) {
+    block.unread.push(text.trim())
+    return
+  }
   for (const part of parts) {
     const rest = REST_ITEM.exec(part.trim())
     const last = block.items.at(-1)
@@ -153,12 +156,14 @@ function readBody(block: Block, typed: string, bulleted = false): void {
       continue
     }
     const item = readItem(part.trim())
-    const sentence = part.split(/\s+/).length > 7 || /[!?]$|\.\s/.test(part)
+    const sentence = isLong(part) || /[!?]$|\.\s/.test(part)
     const plain = item && item.workMs === null && item.reps === null
     if (!item || (plain && sentence) || (plain && !bulleted && parts.length === 1 && !block.items.length && block.workMs === null && !block.rounds && !block.headings.some((heading) => NAMES.test(heading)))) block.unread.push(part.trim())
     else block.items.push(item)
   }
 }
+
+const isLong = (text: string): boolean => text.trim().split(/\s+/).length > 7
 
 function readItem(text: string): Item | null {
   let label = text.replace(BULLET, '')

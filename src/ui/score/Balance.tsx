@@ -18,6 +18,8 @@ const words = scoreTexts.balance
 /** More blocks than these are drawn as the first ones and a rest, so that bars stay bars. */
 const MOST_BLOCKS = 12
 const MOST_POINTS = 1500
+/** Closer together, outlines would leave nothing of the land. */
+const OUTLINED_POINTS = 250
 
 export function Balance({ score, expansion }: { score: Score; expansion: Expansion }): ReactNode {
   const { palette } = useTheme()
@@ -68,7 +70,7 @@ function plain(palette: Palette): Partial<NonNullable<Config['options']>> {
   const ticks = { color: palette.ink, font: { family: 'Hanken Grotesk', size: 13 } }
   return {
     responsive: true, maintainAspectRatio: false, animation: false, indexAxis: 'y',
-    scales: { x: { stacked: true, beginAtZero: true, ticks: { ...ticks, callback: (value) => `${value} min` }, grid: { color: `${palette.ink}22` } }, y: { stacked: true, ticks, grid: { display: false } } },
+    scales: { x: { stacked: true, beginAtZero: true, ticks: { ...ticks, maxRotation: 0, callback: (value) => `${value} min` }, grid: { color: `${palette.ink}22` } }, y: { stacked: true, ticks, grid: { display: false } } },
     plugins: { legend: { display: false }, tooltip: { callbacks: { label: (item) => `${item.dataset.label ?? ''} ${formatClock(Number(item.raw) * 60_000)}` } } },
   }
 }
@@ -94,7 +96,7 @@ function effortChart(sums: Sums, totalMs: number, palette: Palette): Config {
   const ticks = { color: palette.ink, font: { family: 'Hanken Grotesk', size: 13 } }
   return {
     type: 'line',
-    data: { datasets: [{ label: scoreTexts.effort, data: points, stepped: 'before' as const, borderColor: palette.ink, borderWidth: 1.5, backgroundColor: palette.land, fill: true, pointRadius: 0 }] },
+    data: { datasets: [{ label: scoreTexts.effort, data: points, stepped: 'before' as const, borderColor: palette.ink, borderWidth: points.length > OUTLINED_POINTS ? 0 : 1.5, backgroundColor: palette.land, fill: true, pointRadius: 0 }] },
     options: {
       responsive: true, maintainAspectRatio: false, animation: false, parsing: false,
       scales: { x: { type: 'linear', min: 0, max: totalMs / 60_000, ticks: { ...ticks, maxRotation: 0, callback: (value) => `${Math.round(Number(value) * 10) / 10} min` }, grid: { display: false } }, y: { min: 0, max: 5, ticks: { ...ticks, stepSize: 1 }, grid: { color: `${palette.ink}22` } } },
