@@ -54,6 +54,20 @@ describe('three hundred sections', () => {
   })
 })
 
+describe('a finding far down', () => {
+  it('brings the section that it is about into sight', async () => {
+    const { page } = desk
+    await desk.open('Far down', `${Array.from({ length: 60 }, (_, index) => `circuit Block ${index + 1}: 2 rounds, 20 on, 20 off\n  Squat; Lunge\n`).join('')}circuit Last: 3 rounds, 40 on, 20 off\n  Jug lift\n`)
+    const last = page.locator('[data-section=last]')
+    expect(await last.locator('input').count()).toBe(0)
+    await page.getByLabel('Findings').locator('[data-finding=sides]').getByRole('button', { name: 'Show where' }).click()
+    await last.getByLabel('Work', { exact: true }).first().waitFor()
+    await expect.poll(async () => (await last.boundingBox())?.y ?? -1).toBeGreaterThan(80)
+    expect((await last.boundingBox())?.y).toBeLessThan(700)
+    expect(await last.locator('li.bg-chosen').count()).toBe(1)
+  })
+})
+
 describe('three thousand stations in one section', () => {
   const plan = `circuit Long watch: 1 round, 20 on, 5 off\n${Array.from({ length: 3000 }, (_, index) => `  ${MOVES[index % 5] ?? ''}`).join('\n')}\n`
   it('are drawn in stretches, each row with its number', async () => {

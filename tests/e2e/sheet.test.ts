@@ -131,6 +131,19 @@ describe('the terrain', () => {
     await page.mouse.click(x, y)
     await expect.poll(() => page.locator('[data-section] li.bg-chosen').innerText()).toContain('3')
   })
+  it('brings what is pressed into sight in the sheet', async () => {
+    const { page } = desk
+    await desk.open('Followed', 'circuit Main: 40 rounds, 40 on, 20 off\n  Squat; Lunge; Jug lift\n')
+    await desk.read('Running sheet')
+    expect(await row(230).count()).toBe(0)
+    const box = await page.getByRole('img', { name: /240 intervals/ }).boundingBox()
+    if (!box) throw new Error('no terrain')
+    await page.mouse.click(box.x + box.width * 0.958, box.y + box.height / 2)
+    const selected = page.locator('[role=row].bg-land\\/20')
+    await selected.waitFor()
+    // 95.8 % of 120 works and rests; neighbours this narrow are drawn, and pressed, as one.
+    expect(Math.abs(Number(await selected.getAttribute('data-row')) - 230)).toBeLessThan(8)
+  })
   it('zooms in on what is wanted and back to the whole', async () => {
     const { page } = desk
     const frame = page.getByLabel('Terrain', { exact: true })

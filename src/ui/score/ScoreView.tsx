@@ -100,6 +100,12 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
     const found = expansion.segments.find((segment) => segment.sectionKey === sectionKey && (wanted === null || JSON.stringify(segment.origin?.station) === wanted))
     if (found) setSelected(found.id)
   }
+  /** Selects what a finding is about, and brings its section into sight; the sheet and the shorthand follow by themselves. */
+  const showWhere = (id: string): void => {
+    setSelected(id)
+    const key = byId.get(id)?.sectionKey
+    if (key !== undefined) document.querySelector(`[data-section="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' })
+  }
   const empty = score.sections.length === 0
   const openDialog = (which: Dialog) => (open: boolean): void => setDialog(open ? which : null)
 
@@ -152,7 +158,7 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
           </Tabs.Content>
           <Tabs.Content value="balance" tabIndex={-1}><Balance score={score} expansion={expansion} /></Tabs.Content>
         </Tabs.Root>
-        <Findings judgement={judgement} edit={edit} onSelect={setSelected} onNeeds={() => setDialog('needs')} empty={empty} />
+        <Findings judgement={judgement} edit={edit} onSelect={showWhere} onNeeds={() => setDialog('needs')} empty={empty} />
       </div>
       <SolvePromise open={dialog === 'solve'} onOpenChange={openDialog('solve')} score={score} totalMs={expansion.totalMs} edit={edit} />
       <PastePlan open={dialog === 'paste'} onOpenChange={openDialog('paste')} edit={edit} empty={empty} />

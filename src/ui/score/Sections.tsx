@@ -61,7 +61,7 @@ const SectionCard = memo(function SectionCard(card: CardProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(section.key)
   const [folded, setFolded] = useState(false)
   return (
-    <li ref={setNodeRef} style={style} className="border-t-4 border-ink bg-pale" data-section={section.key}>
+    <li ref={setNodeRef} style={style} className="scroll-my-24 border-t-4 border-ink bg-pale" data-section={section.key}>
       <InSight heightPx={folded ? HEAD_PX / 4 : HEAD_PX + ROW_PX * stationsOf(section).length} first={index < FIRST_DRAWN}>
         <SectionBody {...card} grip={grip} folded={folded} setFolded={setFolded} />
       </InSight>

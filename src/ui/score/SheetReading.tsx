@@ -3,7 +3,7 @@
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { ChevronDown, ChevronRight } from 'lucide-react'
-import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import { Problem } from '@/core/problem'
 import { readIntervalTable, TABLE_HEADER } from '@/core/read/intervalTable'
@@ -64,8 +64,10 @@ export function SheetReading({ score, expansion, edit, selected, onSelect }: Pro
     const next = segments[Math.min(segments.length - 1, Math.max(0, at + by))]
     if (!next) return
     choose(next, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false })
-    rows.scrollToIndex(lines.findIndex((line) => line.kind === 'row' && line.segment.id === next.id), { align: 'auto' })
   }
+  // Whatever was selected elsewhere comes into sight.
+  const selectedLine = useMemo(() => lines.findIndex((line) => line.kind === 'row' && line.segment.id === selected), [lines, selected])
+  useEffect(() => { if (selectedLine >= 0) rows.scrollToIndex(selectedLine, { align: 'auto' }) }, [selectedLine, rows])
   const shift = useCallback((segment: Segment, by: number): void => edit((draft) => void shiftMove(draft, segment, by)), [edit])
 
   const removeChosen = (): void => {

@@ -17,6 +17,7 @@ import { scoreTexts as words } from './texts'
 
 const CLOSEST_MS = 20_000
 const EDGE_PX = 6
+const DRAGGED_PX = 3
 const RULER_PX = 24
 
 interface Props {
@@ -86,10 +87,11 @@ export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: 
   }
   const onUp = (event: PointerEvent): void => {
     const x = placeOf(event.clientX)
-    if (drag) {
-      onResize(drag.segment, lengthWhileDragging(drag, x), true)
-      setDrag(null)
-    } else onSelect(stretchAt(stretches, { width, ...view }, x)?.id ?? null)
+    const dragged = drag !== null && Math.abs(x - drag.fromX) >= DRAGGED_PX
+    if (drag) onResize(drag.segment, dragged ? lengthWhileDragging(drag, x) : null, true)
+    setDrag(null)
+    // Where intervals are narrow, every point is near an edge; a press that does not move selects.
+    if (!dragged) onSelect(stretchAt(stretches, { width, ...view }, x)?.id ?? null)
   }
   const over = segments.find((segment) => segment.id === (drag?.segment.id ?? hover?.id))
   return (
