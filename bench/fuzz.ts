@@ -44,9 +44,9 @@ fuzz('JSON documents', anyBrokenDocument, (text) => {
   try {
     const score = readWorkoutFile(text)
     must(scoreSchema.safeParse(JSON.parse(JSON.stringify(score))).success, 'passed once and not twice')
-    const { expansion } = tryExpand(score)
-    for (const { durationMs, startMs } of expansion?.segments ?? []) must(Number.isSafeInteger(durationMs) && durationMs >= 0 && Number.isSafeInteger(startMs), 'a length that is none')
-    judge(score, expansion)
+    const unfolding = tryExpand(score)
+    for (const { durationMs, startMs } of unfolding.expansion?.segments ?? []) must(Number.isSafeInteger(durationMs) && durationMs >= 0 && Number.isSafeInteger(startMs), 'a length that is none')
+    judge(score, unfolding)
     return 'taken'
   } catch (error) {
     if (error instanceof Problem) return 'refused'

@@ -40,7 +40,7 @@ for (const size of [10, 100, 1000, 2000, 10_000, 50_000]) {
   const expansion = expand(score)
   const count = expansion.segments.length
   const costs = {
-    expand: timed(() => expand(score)), check: timed(() => judge(score, expansion)),
+    expand: timed(() => expand(score)), check: timed(() => judge(score, { expansion, problem: null })),
     terrain: timed(() => drawTerrain(pen, stretchesOf(expansion.segments), { width: 1280, height: 180, fromMs: 0, toMs: expansion.totalMs, palette: DAY_PALETTE, selected: null, labels: true })),
     balance: timed(() => balanceOf(expansion, castOf([]))), read: timed(() => readShorthand(text, score)), print: timed(() => printShorthand(score)),
   }

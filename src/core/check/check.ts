@@ -1,9 +1,8 @@
 // All judgement that needs no footage. A check is one file here and one line in the list.
-import { MOST_SEGMENTS, MOST_STATIONS, tryExpand } from '../expand/expand'
+import { MOST_SEGMENTS, MOST_STATIONS, tryExpand, type Unfolding } from '../expand/expand'
 import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
 import type { Score } from '../score/score'
-import type { Expansion } from '../score/segment'
 import { checkCounters } from './counters'
 import { finding, SEVERITIES, type Check, type Finding } from './finding'
 import { checkMoves } from './moves'
@@ -26,9 +25,9 @@ export interface Judgement {
   dismissed: Dismissed[]
 }
 
-/** @param expansion that of the score, where it is at hand. */
-export function judge(score: Score, expansion: Expansion | null = tryExpand(score).expansion): Judgement {
-  if (!expansion) return { findings: [beyondLimits(score)], dismissed: [] }
+/** @param unfolding that of the score, where it is at hand. */
+export function judge(score: Score, { expansion, problem }: Unfolding = tryExpand(score)): Judgement {
+  if (!expansion) return { findings: [beyondLimits(problem)], dismissed: [] }
   const review = { score, expansion, cast: castOf(score.moves), needs: { ...USUAL_NEEDS, ...score.needs } }
   const reasons = new Map(score.dismissed.map((one) => [one.finding, one.reason]))
   const all = CHECKS.flatMap((check) => check(review))
@@ -42,9 +41,9 @@ export function judge(score: Score, expansion: Expansion | null = tryExpand(scor
   }
 }
 
-function beyondLimits(score: Score): Finding {
+function beyondLimits(problem: string): Finding {
   return finding('limits', {
-    id: 'beyond', severity: 'error', what: tryExpand(score).problem ?? 'The score is beyond the limits.',
+    id: 'beyond', severity: 'error', what: problem,
     why: `Jivet holds 24 hours, ${MOST_SEGMENTS.toLocaleString('en')} intervals and ${MOST_STATIONS.toLocaleString('en')} stations.`,
   })
 }

@@ -31,7 +31,8 @@ function inSection(section: Section, index: number, review: Review): Finding[] {
   }
   if (section.format === 'slot') {
     const top = section.startMs + section.stepMs * (section.steps - 1)
-    if (top > section.slotMs) found.push(finding('slot', { id: section.key, severity: 'warning', ...place, what: `${name} grows to ${formatLength(top)}, and its slot is ${formatLength(section.slotMs)}.`, why: 'From there on it is cut to the slot and has no rest.', mend: section.steps > 1 && section.slotMs >= section.startMs ? { label: `Step of ${formatLength(Math.floor((section.slotMs - section.startMs) / (section.steps - 1) / 1000) * 1000)}`, apply: (draft) => setField(draft, section.key, ['stepMs'], Math.floor((section.slotMs - section.startMs) / (section.steps - 1) / 1000) * 1000) } : null }))
+    const stepMs = Math.floor((section.slotMs - section.startMs) / (section.steps - 1) / 1000) * 1000
+    if (top > section.slotMs) found.push(finding('slot', { id: section.key, severity: 'warning', ...place, what: `${name} grows to ${formatLength(top)}, and its slot is ${formatLength(section.slotMs)}.`, why: 'From there on it is cut to the slot and has no rest.', mend: section.steps > 1 && section.slotMs >= section.startMs ? { label: `Step of ${formatLength(stepMs)}`, apply: (draft) => setField(draft, section.key, ['stepMs'], stepMs) } : null }))
   }
   if (section.format === 'minuteReps') section.stations.forEach((station, at) => {
     const seconds = groupSeconds([station], 1, cast)
@@ -64,18 +65,18 @@ function inSegments({ expansion }: Review): Finding[] {
   for (const segment of expansion.segments) {
     const { kind, durationMs, label } = segment
     if (kind === 'work' && durationMs === 0) {
-      found.meet(`${segment.sectionKey} nothing`, (times) => finding('cue', { id: `${segment.sectionKey} nothing`, severity: 'error', ...atSegment(segment), what: `${label || 'An interval'} lasts nothing${times}.`, why: 'It is not shown and not heard.' }))
+      found.meet('cue', `${segment.sectionKey} nothing`, (times) => ({ severity: 'error', ...atSegment(segment), what: `${label || 'An interval'} lasts nothing${times}.`, why: 'It is not shown and not heard.' }))
     } else if (kind === 'work' && durationMs < SHORTEST_COUNTED_MS && !segment.estimated) {
       const field = fieldFor(segment, SHORTEST_COUNTED_MS)
-      found.meet(`${segment.sectionKey} short work`, (times) => finding('cue', {
-        id: `${segment.sectionKey} short work`, severity: 'warning', ...atSegment(segment), what: `${label || 'Work'} lasts ${inSeconds(durationMs)}: three pips and the tone run into one another${times}.`, why: 'A countdown needs about four seconds.',
+      found.meet('cue', `${segment.sectionKey} short work`, (times) => ({
+        severity: 'warning', ...atSegment(segment), what: `${label || 'Work'} lasts ${inSeconds(durationMs)}: three pips and the tone run into one another${times}.`, why: 'A countdown needs about four seconds.',
         mend: field ? { label: 'Make it 4 s', apply: (draft) => setField(draft, segment.sectionKey, field.path, field.value) } : null,
       }))
     }
-    if (kind === 'work' && segment.moves.length === 1 && label.length > LONGEST_LABEL) found.meet(`label ${label}`, (times) => finding('label', { id: label, severity: 'note', ...atSegment(segment), what: `"${label.slice(0, 60)}" has ${label.length} letters${times}.`, why: `More than about ${LONGEST_LABEL} get too small to be read from across the room.` }))
+    if (kind === 'work' && segment.moves.length === 1 && label.length > LONGEST_LABEL) found.meet('label', label, (times) => ({ severity: 'note', ...atSegment(segment), what: `"${label.slice(0, 60)}" has ${label.length} letters${times}.`, why: `More than about ${LONGEST_LABEL} get too small to be read from across the room.` }))
     if (kind === 'work' && segment.rounds === 1 && segment.round === 1 && segment.sets === null && (segment.stations ?? 1) > 1 && segment.words.round.one !== 'leg') {
       const word = segment.words.round
-      if (word.one !== 'round') found.meet(`${segment.sectionKey} one`, () => finding('counter', { id: `${segment.sectionKey} one`, severity: 'note', ...atSegment(segment), what: `There is one ${word.one} only.`, why: `"${capital(word.one)} 1 of 1" reads as if more were to come; it is left out on screen.` }))
+      if (word.one !== 'round') found.meet('counter', `${segment.sectionKey} one`, () => ({ severity: 'note', ...atSegment(segment), what: `There is one ${word.one} only.`, why: `"${capital(word.one)} 1 of 1" reads as if more were to come; it is left out on screen.` }))
     }
   }
   return found.findings()

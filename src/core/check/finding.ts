@@ -48,16 +48,17 @@ export const inSeconds = (ms: number): string => `${Math.round(ms / 100) / 10} s
 
 /** Findings that rounds repeat: each told once, with how often it was met. */
 export class Repeats {
-  private readonly met = new Map<string, { make: (times: string) => Finding; count: number }>()
+  private readonly met = new Map<string, { check: string; id: string; make: (times: string) => Omit<Part, 'id'>; count: number }>()
 
   /** @param make called at the end with ", 3 times", or nothing for once. */
-  meet(id: string, make: (times: string) => Finding): void {
-    const known = this.met.get(id)
+  meet(check: string, id: string, make: (times: string) => Omit<Part, 'id'>): void {
+    const key = `${check}: ${id}`
+    const known = this.met.get(key)
     if (known) known.count++
-    else this.met.set(id, { make, count: 1 })
+    else this.met.set(key, { check, id, make, count: 1 })
   }
 
   findings(): Finding[] {
-    return [...this.met.values()].map(({ make, count }) => make(count === 1 ? '' : `, ${count} times`))
+    return [...this.met.values()].map(({ check, id, make, count }) => finding(check, { id, ...make(count === 1 ? '' : `, ${count} times`) }))
   }
 }

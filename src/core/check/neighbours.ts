@@ -33,9 +33,8 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
     const first = cast(one.moves[0] ?? '').muscles, second = new Set(cast(next.moves[0] ?? '').muscles)
     const shared = first.filter((muscle) => second.has(muscle))
     if (!shared.includes('grip') && (shared.length < 2 || shared[0] !== first[0])) return
-    const id = `${one.sectionKey} ${one.label} > ${next.label}`
-    found.meet(id, (times) => finding('muscles', {
-      id, severity: 'note', ...atSegment(next), what: `${one.label} and ${next.label} follow one another and both load ${listed(shared)}${times}.`,
+    found.meet('muscles', `${one.sectionKey} ${one.label} > ${next.label}`, (times) => ({
+      severity: 'note', ...atSegment(next), what: `${one.label} and ${next.label} follow one another and both load ${listed(shared)}${times}.`,
       why: shared.includes('grip') ? 'Two pulls in a row tire the grip before the muscles that the moves are for.' : 'The second gets tired muscles. Put something else between, unless that is the idea.',
     }))
   }

@@ -4,7 +4,7 @@ import { changeOfPosture, type Needs } from '../score/needs'
 import type { Segment } from '../score/segment'
 import { nameOf } from '../write/wording'
 import { fieldFor, setField } from '../score/edits'
-import { atSegment, finding, inSeconds, Repeats, type Check, type Review } from './finding'
+import { atSegment, inSeconds, Repeats, type Check, type Review } from './finding'
 
 interface Need { what: string; ms: number }
 
@@ -67,8 +67,8 @@ export const checkRestNeeds: Check = (review) => {
     const hasMs = restMs
     const wanted = Math.ceil(sum / 1000) * 1000 - hasMs + (gap?.durationMs ?? 0)
     const field = gap && fieldFor(gap, wanted)
-    found.meet(id, (times) => finding('rest', {
-      id, severity: gap && hasMs < sum / 2 ? 'error' : 'warning', ...atSegment(gap ?? to),
+    found.meet('rest', id, (times) => ({
+      severity: gap && hasMs < sum / 2 ? 'error' : 'warning', ...atSegment(gap ?? to),
       what: `From ${nameOf(from)} to ${nameOf(to)} needs about ${inSeconds(sum)}: ${must.map((need) => `${need.what} ${inSeconds(need.ms).replace(' s', '')}`).join(', ')}; has ${inSeconds(hasMs)}${times}.`,
       why: 'What does not fit into the rest eats into the work, and the count no longer matches what is seen.',
       mend: gap && field ? { label: `Make it ${inSeconds(wanted)}`, apply: (draft) => setField(draft, gap.sectionKey, field.path, field.value) } : null,

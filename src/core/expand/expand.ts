@@ -43,8 +43,11 @@ export function expand(score: Score): Expansion {
   return { ...totalsOf(segments), segments }
 }
 
-/** The same without throwing: the sentence that says why there is no expansion. */
-export function tryExpand(score: Score): { expansion: Expansion; problem: null } | { expansion: null; problem: string } {
+/** What unfolding gives, or the sentence that says why it gives nothing. */
+export type Unfolding = { expansion: Expansion; problem: null } | { expansion: null; problem: string }
+
+/** The same without throwing. */
+export function tryExpand(score: Score): Unfolding {
   try {
     return { expansion: expand(score), problem: null }
   } catch (error) {

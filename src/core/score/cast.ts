@@ -1,6 +1,6 @@
 // Who plays: the facts of each move by name. A score's own moves stand before those that come with Jivet.
 import type { Move } from './moves'
-import { moveNamed } from './moves'
+import { moveNamed, sameName } from './moves'
 
 export type Cast = (name: string) => Move
 
@@ -27,4 +27,4 @@ export function castOf(moves: readonly Move[]): Cast {
 
 /** Whether the facts of this name are anybody's: false for a name that is only a label. */
 export const isKnown = (moves: readonly Move[], name: string): boolean =>
-  moveNamed(name) !== undefined || moves.some((move) => move.name.trim().toLowerCase() === name.trim().toLowerCase())
+  moveNamed(name) !== undefined || moves.some((move) => sameName(move.name, name))

@@ -2,6 +2,7 @@
 // was published stays as it was.
 import { stationsOf } from './formats'
 import type { Move } from './move'
+import { MOVES, sameName } from './moves'
 import type { Score } from './score'
 
 /** Every name of a move in a score, in order, each once. */
@@ -17,7 +18,10 @@ function namesIn(score: Score): string[] {
   return [...names]
 }
 
-const sameName = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
+/** The creator's own moves and those that ship, by name; one's own stands for the one that ships. */
+export function libraryOf(own: readonly Move[]): Move[] {
+  return [...own, ...MOVES.filter((move) => !own.some((one) => sameName(one.name, move.name)))].sort((one, other) => one.name.localeCompare(other.name))
+}
 
 /** Adds, in place, the library's own moves that the score names and does not know yet. */
 export function withLibrary(score: Score, own: readonly Move[]): void {

@@ -98,6 +98,9 @@ export const MOVES: readonly Move[] = LINES.trim().split('\n').map(readLine)
 
 const BY_NAME = new Map(MOVES.map((entry) => [entry.name.toLowerCase(), entry]))
 
+/** Names are the same whatever their capitals and the blanks around them. */
+export const sameName = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
+
 /** The move of that name, whatever its capitals; undefined for a name of the creator's own. */
 export function moveNamed(name: string): Move | undefined {
   return BY_NAME.get(name.trim().toLowerCase())

@@ -4,7 +4,8 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { Download, Plus, Search, Upload } from 'lucide-react'
 import { useMemo, useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
-import { MOVES, type Move } from '@/core/score/moves'
+import { libraryOf } from '@/core/score/library'
+import type { Move } from '@/core/score/move'
 import { moveSchema } from '@/core/score/move'
 import { IMPACTS, MUSCLES, POSTURES } from '@/core/score/postures'
 import { writeMovesCsv, writeMovesJson } from '@/core/write/moveFile'
@@ -28,7 +29,7 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
   const scroller = useRef<HTMLDivElement>(null)
   const file = useRef<HTMLInputElement>(null)
   const ownNames = useMemo(() => new Set(own.map((move) => move.name.toLowerCase())), [own])
-  const all = useMemo(() => [...own, ...MOVES.filter((move) => !ownNames.has(move.name.toLowerCase()))].sort((one, other) => one.name.localeCompare(other.name)), [own, ownNames])
+  const all = useMemo(() => libraryOf(own), [own])
   const tags = useMemo(() => [...new Set(all.flatMap((move) => move.tags))].sort(), [all])
   const shown = useMemo(() => filterMoves(all, filter, ownNames), [all, filter, ownNames])
   // eslint-disable-next-line react-hooks/incompatible-library -- as in the running sheet

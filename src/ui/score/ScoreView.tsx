@@ -8,12 +8,12 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, ty
 import { produce } from 'immer'
 import { useStore } from 'zustand'
 import { judge } from '@/core/check/check'
-import { tryExpand } from '@/core/expand/expand'
+import { tryExpand, type Unfolding } from '@/core/expand/expand'
 import { castOf } from '@/core/score/cast'
 import { setLength } from '@/core/score/edits'
 import { mergeInto } from '@/core/score/merge'
-import { MOVES, type Move } from '@/core/score/moves'
-import { withLibrary } from '@/core/score/library'
+import type { Move } from '@/core/score/move'
+import { libraryOf, withLibrary } from '@/core/score/library'
 import type { Score } from '@/core/score/score'
 import type { Expansion, Segment } from '@/core/score/segment'
 import { Button, IconButton } from '../parts/Button'
@@ -56,8 +56,8 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
   const { problem } = unfolded.result
   // Judged after the picture: a keystroke waits for neither.
   const judged = useDeferredValue(unfolded)
-  const judgement = useMemo(() => judge(judged.score, judged.result.expansion), [judged])
-  const library = useMemo(() => [...ownMoves, ...MOVES.filter((move) => !ownMoves.some((own) => own.name.toLowerCase() === move.name.toLowerCase()))].sort((one, other) => one.name.localeCompare(other.name)), [ownMoves])
+  const judgement = useMemo(() => judge(judged.score, judged.result), [judged])
+  const library = useMemo(() => libraryOf(ownMoves), [ownMoves])
   const cast = useMemo(() => castOf(score.moves), [score.moves])
   const byId = useMemo(() => new Map(expansion.segments.map((segment) => [segment.id, segment])), [expansion])
   const chosen = selected === null ? null : byId.get(selected) ?? null
@@ -193,7 +193,7 @@ function PrintMenu({ id }: { id: string }): ReactNode {
 const NOTHING: Expansion = { segments: [], totalMs: 0, workMs: 0, restMs: 0, estimated: false }
 
 /** The score with what it unfolds into; `expansion` is, while it is too long to unfold, the last that could be shown. */
-function useExpansion(score: Score): { unfolded: { score: Score; result: ReturnType<typeof tryExpand> }; expansion: Expansion } {
+function useExpansion(score: Score): { unfolded: { score: Score; result: Unfolding }; expansion: Expansion } {
   const last = useRef(NOTHING)
   const unfolded = useMemo(() => ({ score, result: tryExpand(score) }), [score])
   const { expansion } = unfolded.result

@@ -64,7 +64,7 @@ interface Props {
 export function ShorthandReading({ score, library, selected, onSelect, onRead }: Props): ReactNode {
   const home = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
-  const latest = useRef({ score, library, onSelect, onRead, reading: null as Reading | null, mine: null as Score | null, timer: undefined as ReturnType<typeof setTimeout> | undefined, writing: false })
+  const latest = useRef({ score, library, onSelect, onRead, reading: null as Reading | null, text: '', mine: null as Score | null, timer: undefined as ReturnType<typeof setTimeout> | undefined, writing: false })
   const [problems, setProblems] = useState<Reading['problems']>([])
   useEffect(() => { Object.assign(latest.current, { score, library, onSelect, onRead }) })
 
@@ -73,7 +73,7 @@ export function ShorthandReading({ score, library, selected, onSelect, onRead }:
     if (!home.current) return
     const read = (text: string): Reading => {
       const reading = readShorthand(text, state.score)
-      state.reading = reading
+      Object.assign(state, { reading, text })
       setProblems(reading.problems)
       return reading
     }
@@ -92,7 +92,10 @@ export function ShorthandReading({ score, library, selected, onSelect, onRead }:
           lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), closeBrackets(), lintGutter(), EditorView.lineWrapping,
           new LanguageSupport(language), syntaxHighlighting(colours), theme, EditorView.contentAttributes.of({ 'aria-label': words.label }),
           autocompletion({ override: [(context) => completeShorthand(context, state.library)], activateOnTyping: true, icons: false, selectOnOpen: false }),
-          linter((editor) => diagnosticsOf(readShorthand(editor.state.doc.toString(), state.score)), { delay: 250 }),
+          linter((editor) => {
+            const text = editor.state.doc.toString()
+            return diagnosticsOf(state.reading && text === state.text ? state.reading : readShorthand(text, state.score))
+          }, { delay: 250 }),
           keymap.of([...closeBracketsKeymap, ...defaultKeymap, ...historyKeymap, ...completionKeymap, ...lintKeymap, indentWithTab]),
           EditorView.updateListener.of((update) => {
             if (update.docChanged && !state.writing) {
@@ -134,7 +137,7 @@ export function ShorthandReading({ score, library, selected, onSelect, onRead }:
     const head = Math.min(editor.state.selection.main.head, text.length)
     editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, selection: { anchor: head } })
     state.writing = false
-    state.reading = readShorthand(text, score)
+    Object.assign(state, { reading: readShorthand(text, score), text })
     state.mine = null
   }, [score])
 

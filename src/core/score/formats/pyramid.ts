@@ -43,11 +43,11 @@ export const pyramid: Format<Pyramid> = {
       const climb = climbOf(section, group, around)
       const rung = rungReached(climb, section.climbMs)
       const between = { set: at + 1, sets: groups.length }
-      run.together(`g${at + 1}/up`, places, 1, UP + names, given(section.climbMs, 'climbMs'), { ...between, round: 1, rounds: 2 })
-      note(run, `By ${section.stepReps}, about to ${rung ? repsOnRung(climb, rung) : 0} reps`)
+      const up = run.together(`g${at + 1}/up`, places, 1, UP + names, given(section.climbMs, 'climbMs'), { ...between, round: 1, rounds: 2 })
+      up.note = `By ${section.stepReps}, about to ${rung ? repsOnRung(climb, rung) : 0} reps`
       run.rest(`g${at + 1}/rest`, given(section.restMs, 'restMs'), { ...between, round: 1, rounds: 2 }, section.restLabel)
-      run.together(`g${at + 1}/down`, places, 1, DOWN + names, guessed(descentMs(climb, rung)), { ...between, round: 2, rounds: 2 })
-      note(run, `From about ${rung ? repsOnRung(climb, rung) : 0} reps`)
+      const down = run.together(`g${at + 1}/down`, places, 1, DOWN + names, guessed(descentMs(climb, rung)), { ...between, round: 2, rounds: 2 })
+      down.note = `From about ${rung ? repsOnRung(climb, rung) : 0} reps`
       const last = at === groups.length - 1
       if (!last || restStays(section.lastRest, { last: true, breakBetween: false, breakFollows: around.breakFollows })) {
         run.rest(`g${at + 1}/after`, given(section.groupRestMs, 'groupRestMs'), between, section.restLabel)
@@ -67,9 +67,4 @@ export const pyramid: Format<Pyramid> = {
     groupRestMs: usual(rows.rests.filter((row) => row.round === null)), startReps: stepReps, stepReps, lastRest, restLabel: rows.rests[0]?.label ?? '',
     groups: rows.joined(JOIN, UP),
   }))),
-}
-
-function note(run: Run, text: string): void {
-  const made = run.segments.at(-1)
-  if (made) made.note = text
 }
