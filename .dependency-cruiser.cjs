@@ -1,17 +1,42 @@
 // Layers: imports point downwards only. core < engine < server < app; core < ui < app (types of server excepted).
-const rule = (name, from, to, extra = {}) => ({ name, severity: 'error', from: { path: from }, to: { path: to, ...extra } })
+const rule = (name, from, to, extra = {}) => ({
+  name,
+  severity: 'error',
+  from: { path: from },
+  to: { path: to, ...extra },
+})
 
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     rule('core-is-pure', '^src/core', '^src/(?!core)'),
-    { name: 'core-has-no-node', severity: 'error', from: { path: '^src/core', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'core-has-no-react', severity: 'error', from: { path: '^src/core' }, to: { path: 'node_modules/(react|next|@napi-rs|postgres)' } },
+    {
+      name: 'core-has-no-node',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-has-no-react',
+      severity: 'error',
+      from: { path: '^src/core' },
+      to: { path: 'node_modules/(react|next|@napi-rs|postgres)' },
+    },
     rule('engine-knows-core-only', '^src/engine', '^src/(?!core|engine)'),
     rule('server-knows-no-interface', '^src/server', '^src/(ui|app)'),
     rule('ui-calls-server-over-http', '^src/ui', '^src/(server|engine|app)', { dependencyTypesNot: ['type-only'] }),
     rule('command-needs-no-server', '^bin', '^src/(server|ui|app)'),
     rule('demo-is-apart', '^src', '^demo'),
   ],
-  options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, exclude: { path: '^\\.next' } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    exclude: { path: '^\\.next' },
+  },
 }

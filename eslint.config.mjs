@@ -14,5 +14,9 @@ export default ts.config(
       'max-lines': ['error', { max: 500, skipBlankLines: false }],
     },
   },
-  { files: ['**/*.ts', '**/*.tsx'], ignores: ['**/*.test.ts', 'tests/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'error' } },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    ignores: ['**/*.test.ts', 'tests/**'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
+  },
 )

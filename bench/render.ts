@@ -21,15 +21,39 @@ try {
   const { segments } = expand(await readPlanFile('demo/deck-hours.jivet.json'))
   const facts = await probeFootage(footage)
   const { beeps } = await listenTo(footage, facts.durationMs)
-  const lane = lay(segments, boundariesOf(segments), syncByBeeps(segments, beeps, facts.durationMs).stitches, facts.durationMs)
-  const bare: number[] = [], ours: number[] = []
+  const lane = lay(
+    segments,
+    boundariesOf(segments),
+    syncByBeeps(segments, beeps, facts.durationMs).stitches,
+    facts.durationMs,
+  )
+  const bare: number[] = [],
+    ours: number[] = []
   for (let round = 0; round < Number(rounds); round++) {
-    bare.push(await seconds(() => runTool('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODER, ...SOUND_ENCODER, '-movflags', '+faststart', join(folder, 'bare.mp4')])))
+    bare.push(
+      await seconds(() =>
+        runTool('ffmpeg', [
+          '-v',
+          'error',
+          '-nostdin',
+          '-y',
+          '-i',
+          footage,
+          ...ENCODER,
+          ...SOUND_ENCODER,
+          '-movflags',
+          '+faststart',
+          join(folder, 'bare.mp4'),
+        ]),
+      ),
+    )
     ours.push(await seconds(() => renderVideo({ footage, facts, lane, out: join(folder, 'ours.mp4') })))
     process.stdout.write(`round ${round + 1}: bare ${bare.at(-1)?.toFixed(1)} s, ours ${ours.at(-1)?.toFixed(1)} s\n`)
   }
   const ratio = Math.min(...ours) / Math.min(...bare)
-  process.stdout.write(`footage ${(facts.durationMs / 1000).toFixed(1)} s, ${facts.width}x${facts.height}; fastest of ${rounds}: ours / bare = ${ratio.toFixed(3)}\n`)
+  process.stdout.write(
+    `footage ${(facts.durationMs / 1000).toFixed(1)} s, ${facts.width}x${facts.height}; fastest of ${rounds}: ours / bare = ${ratio.toFixed(3)}\n`,
+  )
 } finally {
   rmSync(folder, { recursive: true })
 }

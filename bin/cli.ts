@@ -18,10 +18,17 @@ PLAN is a workout file (*.jivet.json), a typed score (*.score.txt) or an interva
 async function main(argv: string[]): Promise<number> {
   try {
     const { values, positionals } = parseArgs({
-      args: argv, allowPositionals: true,
+      args: argv,
+      allowPositionals: true,
       options: {
-        json: { type: 'boolean' }, csv: { type: 'boolean' }, debug: { type: 'boolean' }, help: { type: 'boolean', short: 'h' },
-        out: { type: 'string' }, sync: { type: 'string' }, as: { type: 'string' }, fit: { type: 'string' },
+        json: { type: 'boolean' },
+        csv: { type: 'boolean' },
+        debug: { type: 'boolean' },
+        help: { type: 'boolean', short: 'h' },
+        out: { type: 'string' },
+        sync: { type: 'string' },
+        as: { type: 'string' },
+        fit: { type: 'string' },
       },
     })
     if (values.help) {
@@ -40,7 +47,9 @@ async function main(argv: string[]): Promise<number> {
 
 function report(error: unknown, debug: boolean): number {
   if (debug && error instanceof Error) process.stderr.write(`${error.stack}\n`)
-  const misused = error instanceof UsageError || (error instanceof TypeError && (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS'))
+  const misused =
+    error instanceof UsageError ||
+    (error instanceof TypeError && (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS'))
   if (misused) {
     process.stderr.write(`jivet: ${(error as Error).message}\n${USAGE}`)
     return 2
@@ -50,5 +59,7 @@ function report(error: unknown, debug: boolean): number {
   return error instanceof Problem && error.code === 'tool-missing' ? 3 : 1
 }
 
-process.stdout.on('error', (error: NodeJS.ErrnoException) => { if (error.code === 'EPIPE') process.exit(0) })
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EPIPE') process.exit(0)
+})
 process.exitCode = await main(process.argv.slice(2))

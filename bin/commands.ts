@@ -25,7 +25,14 @@ import { renderVideo } from '../src/engine/render'
 
 export class UsageError extends Error {}
 
-interface Options { json?: boolean; csv?: boolean; out?: string; sync?: string; as?: string; fit?: string }
+interface Options {
+  json?: boolean
+  csv?: boolean
+  out?: string
+  sync?: string
+  as?: string
+  fit?: string
+}
 type Command = (files: string[], options: Options) => Promise<void>
 
 const print = (text: string): void => void process.stdout.write(text.endsWith('\n') ? text : `${text}\n`)
@@ -35,9 +42,21 @@ const expandCommand: Command = async (files, options) => {
   const { segments, totalMs, workMs, restMs, estimated } = await expandFile(only(files, 1)[0])
   if (options.csv) return print(writeIntervalTable(segments))
   // What decides a length, and what counters are called, is for editors.
-  if (options.json) return printJson({ totalMs, workMs, restMs, estimated, segments: segments.map(({ origin: _origin, words: _words, ...segment }) => segment) })
-  for (const segment of segments) print(`${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`)
-  print(`total ${estimated ? 'about ' : ''}${formatLength(totalMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`)
+  if (options.json)
+    return printJson({
+      totalMs,
+      workMs,
+      restMs,
+      estimated,
+      segments: segments.map(({ origin: _origin, words: _words, ...segment }) => segment),
+    })
+  for (const segment of segments)
+    print(
+      `${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`,
+    )
+  print(
+    `total ${estimated ? 'about ' : ''}${formatLength(totalMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`,
+  )
 }
 
 const checkCommand: Command = async (files, options) => {
@@ -50,7 +69,10 @@ const checkCommand: Command = async (files, options) => {
       dismissed: dismissed.map(({ finding, reason }) => ({ id: finding.id, reason })),
     })
   } else {
-    for (const { severity, segmentId, sectionKey, what, why, mend } of findings) print(`${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}\n         ${what}\n         ${why}${mend ? ` Mend: ${mend.label}.` : ''}`)
+    for (const { severity, segmentId, sectionKey, what, why, mend } of findings)
+      print(
+        `${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}\n         ${what}\n         ${why}${mend ? ` Mend: ${mend.label}.` : ''}`,
+      )
     print(findings.length ? `${findings.length} finding${findings.length === 1 ? '' : 's'}` : 'nothing found')
   }
   if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
@@ -68,10 +90,18 @@ const hearCommand: Command = async (files, options) => {
   const heard = await hearFile(footage)
   const timers = timerBeeps(heard.beeps)
   const evidence = timers.map(({ atMs, durationMs, hz, strength, boundaryLikelihood }) => ({
-    kind: 'beep', atMs: Math.round(atMs), durationMs: Math.round(durationMs), hz: Math.round(hz), strength: round2(strength), boundaryLikelihood: round2(boundaryLikelihood),
+    kind: 'beep',
+    atMs: Math.round(atMs),
+    durationMs: Math.round(durationMs),
+    hz: Math.round(hz),
+    strength: round2(strength),
+    boundaryLikelihood: round2(boundaryLikelihood),
   }))
   if (options.json) return printJson({ footageMs: heard.footageMs, evidence })
-  for (const beep of evidence) print(`${formatInstant(beep.atMs)}  beep  ${beep.hz} Hz  ${beep.durationMs} ms  ${beep.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`)
+  for (const beep of evidence)
+    print(
+      `${formatInstant(beep.atMs)}  beep  ${beep.hz} Hz  ${beep.durationMs} ms  ${beep.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`,
+    )
 }
 
 const syncCommand: Command = async (files, options) => {
@@ -80,29 +110,46 @@ const syncCommand: Command = async (files, options) => {
   const heard = await hearFile(footage)
   const result = syncByBeeps(segments, heard.beeps, heard.footageMs)
   if (options.json) return printJson(result)
-  for (const stitch of result.stitches) print(`${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`)
+  for (const stitch of result.stitches)
+    print(
+      `${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
+    )
   for (const id of result.missing) print(`missing                ${id}`)
 }
 
 const renderCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const out = required(options.out, '--out OUT.mp4')
-  if (options.fit && options.fit !== 'follow') throw new UsageError(`--fit ${options.fit} is not known here; "follow" keeps the footage as filmed`)
+  if (options.fit && options.fit !== 'follow')
+    throw new UsageError(`--fit ${options.fit} is not known here; "follow" keeps the footage as filmed`)
   const score = await naming(plan ?? '', readPlanFile(plan ?? ''))
   const { segments } = await naming(plan ?? '', Promise.resolve(score).then(expand))
   const facts = await probed(footage)
-  const stitches = options.sync ? await stitchesFrom(options.sync) : syncByBeeps(segments, facts.audioCodec ? (await listenTo(footage, facts.durationMs)).beeps : [], facts.durationMs).stitches
-  if (!stitches.length) throw new Problem('not-stitched', `${footage}: no interval was found in the sound. Give --sync FILE.json.`)
-  await intoPlace(out, (temporary) => renderVideo({
-    footage, facts, lane: lay(segments, boundariesOf(segments), stitches, facts.durationMs), count: score.count, out: temporary, onProgress: progressOnTerminal('render'),
-  }))
+  const stitches = options.sync
+    ? await stitchesFrom(options.sync)
+    : syncByBeeps(segments, facts.audioCodec ? (await listenTo(footage, facts.durationMs)).beeps : [], facts.durationMs)
+        .stitches
+  if (!stitches.length)
+    throw new Problem('not-stitched', `${footage}: no interval was found in the sound. Give --sync FILE.json.`)
+  await intoPlace(out, (temporary) =>
+    renderVideo({
+      footage,
+      facts,
+      lane: lay(segments, boundariesOf(segments), stitches, facts.durationMs),
+      count: score.count,
+      out: temporary,
+      onProgress: progressOnTerminal('render'),
+    }),
+  )
 }
 
 const trackCommand: Command = async (files, options) => {
   const { segments, totalMs } = await expandFile(only(files, 1)[0])
   const out = required(options.out, '--out OUT.wav')
   const rate = 48_000
-  await intoPlace(out, async (temporary) => writeFile(temporary, writeWav(cueTrack(cuesFor(layAsPlanned(segments)), totalMs + 1000, rate), rate)))
+  await intoPlace(out, async (temporary) =>
+    writeFile(temporary, writeWav(cueTrack(cuesFor(layAsPlanned(segments)), totalMs + 1000, rate), rate)),
+  )
 }
 
 const exportCommand: Command = async (files, options) => {
@@ -110,20 +157,31 @@ const exportCommand: Command = async (files, options) => {
   const format = required(options.as, '--as vtt|chapters|csv')
   const lane = options.sync ? await laneFrom(segments, options.sync) : layAsPlanned(segments)
   switch (format) {
-    case 'vtt': return print(writeVtt(lane))
-    case 'chapters': return print(writeChapters(lane))
-    case 'csv': return print(writeIntervalTable(segments))
-    default: throw new UsageError(`--as ${format} is not known; known are vtt, chapters, csv`)
+    case 'vtt':
+      return print(writeVtt(lane))
+    case 'chapters':
+      return print(writeChapters(lane))
+    case 'csv':
+      return print(writeIntervalTable(segments))
+    default:
+      throw new UsageError(`--as ${format} is not known; known are vtt, chapters, csv`)
   }
 }
 
 export const COMMANDS = {
-  expand: expandCommand, check: checkCommand, cues: cuesCommand, hear: hearCommand, sync: syncCommand,
-  render: renderCommand, track: trackCommand, export: exportCommand,
+  expand: expandCommand,
+  check: checkCommand,
+  cues: cuesCommand,
+  hear: hearCommand,
+  sync: syncCommand,
+  render: renderCommand,
+  track: trackCommand,
+  export: exportCommand,
 }
 
 function only(files: string[], count: number): string[] {
-  if (files.length !== count) throw new UsageError(`expected ${count} file${count === 1 ? '' : 's'}, found ${files.length}`)
+  if (files.length !== count)
+    throw new UsageError(`expected ${count} file${count === 1 ? '' : 's'}, found ${files.length}`)
   return files
 }
 
@@ -145,14 +203,22 @@ async function naming<T>(file: string, work: Promise<T>): Promise<T> {
 
 const expandFile = (file = ''): Promise<Expansion> => naming(file, readPlanFile(file).then(expand))
 
-const probed = (footage: string): ReturnType<typeof probeFootage> => naming(footage, probeFootage(footage).catch((error: NodeJS.ErrnoException) => {
-  throw error.code === 'ENOENT' ? new Problem('not-found', 'There is no such file.') : error
-}))
+const probed = (footage: string): ReturnType<typeof probeFootage> =>
+  naming(
+    footage,
+    probeFootage(footage).catch((error: NodeJS.ErrnoException) => {
+      throw error.code === 'ENOENT' ? new Problem('not-found', 'There is no such file.') : error
+    }),
+  )
 
 async function hearFile(footage: string): Promise<Awaited<ReturnType<typeof listenTo>> & { footageMs: number }> {
   const facts = await probed(footage)
-  if (facts.audioCodec === null) throw new Problem('no-sound', `${footage}: this file has no sound, so there is nothing to hear.`)
-  return { ...await naming(footage, listenTo(footage, facts.durationMs, { onProgress: progressOnTerminal('hear') })), footageMs: facts.durationMs }
+  if (facts.audioCodec === null)
+    throw new Problem('no-sound', `${footage}: this file has no sound, so there is nothing to hear.`)
+  return {
+    ...(await naming(footage, listenTo(footage, facts.durationMs, { onProgress: progressOnTerminal('hear') }))),
+    footageMs: facts.durationMs,
+  }
 }
 
 const syncFileSchema = z.object({
@@ -161,11 +227,16 @@ const syncFileSchema = z.object({
 })
 
 async function readSync(file: string): Promise<z.infer<typeof syncFileSchema>> {
-  const text = await readFile(file, 'utf8').catch(() => { throw new Problem('not-found', `${file}: there is no such file.`) })
+  const text = await readFile(file, 'utf8').catch(() => {
+    throw new Problem('not-found', `${file}: there is no such file.`)
+  })
   try {
     return syncFileSchema.parse(JSON.parse(text))
   } catch (error) {
-    const why = error instanceof z.ZodError ? `${error.issues[0]?.path.join('.')}: ${error.issues[0]?.message}` : (error as Error).message
+    const why =
+      error instanceof z.ZodError
+        ? `${error.issues[0]?.path.join('.')}: ${error.issues[0]?.message}`
+        : (error as Error).message
     throw new Problem('bad-document', `${file}: not the output of "sync --json" (${why}).`)
   }
 }

@@ -11,7 +11,9 @@ import { readShorthand } from '../src/core/shorthand/read'
 import { registerFonts } from '../src/engine/fonts'
 import { formatExamples } from './formatExamples'
 
-const WIDTH = 720, HEIGHT = 132, RULER = 22
+const WIDTH = 720,
+  HEIGHT = 132,
+  RULER = 22
 
 registerFonts()
 mkdirSync('docs/formats', { recursive: true })

@@ -11,11 +11,18 @@ export interface FormatExample {
 
 /** @param markdown the whole file. */
 export function formatExamples(markdown: string): FormatExample[] {
-  return markdown.split(/^### /m).slice(1).flatMap((part) => {
-    const [, id = '', title = ''] = /^(F\d+) (.+)$/m.exec(part) ?? []
-    const shorthand = /^```\n([\s\S]*?)^```$/m.exec(part)?.[1]
-    if (!id || shorthand === undefined) return []
-    const sums = [...part.matchAll(/^Sum: (.+?) = (\d+) s\b.*$/gm)].map(([line, left = '', seconds]) => ({ line, left, seconds: Number(seconds) }))
-    return [{ id, title, shorthand, sums, picture: /!\[[^\]]*\]\(([^)]+)\)/.exec(part)?.[1] ?? null }]
-  })
+  return markdown
+    .split(/^### /m)
+    .slice(1)
+    .flatMap((part) => {
+      const [, id = '', title = ''] = /^(F\d+) (.+)$/m.exec(part) ?? []
+      const shorthand = /^```\n([\s\S]*?)^```$/m.exec(part)?.[1]
+      if (!id || shorthand === undefined) return []
+      const sums = [...part.matchAll(/^Sum: (.+?) = (\d+) s\b.*$/gm)].map(([line, left = '', seconds]) => ({
+        line,
+        left,
+        seconds: Number(seconds),
+      }))
+      return [{ id, title, shorthand, sums, picture: /!\[[^\]]*\]\(([^)]+)\)/.exec(part)?.[1] ?? null }]
+    })
 }

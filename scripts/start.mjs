@@ -5,19 +5,33 @@ import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
-import { ensureBuild, ensureDemoFilm, ensureModules, ensurePackages, holdFolder, isRoot, noteChild, ROOT, startDatabase } from './machine.mjs'
+import {
+  ensureBuild,
+  ensureDemoFilm,
+  ensureModules,
+  ensurePackages,
+  holdFolder,
+  isRoot,
+  noteChild,
+  ROOT,
+  startDatabase,
+} from './machine.mjs'
 
 const PORT = process.env.PORT ?? '4310'
 const HOST = process.env.HOST ?? '127.0.0.1'
-const HOME = resolve(process.env.JIVET_HOME ?? (isRoot ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')))
+const HOME = resolve(
+  process.env.JIVET_HOME ?? (isRoot ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
+)
 
 const undo = []
 const children = new Set()
 let stopping = false
 
 async function main() {
-  if (!['127.0.0.1', 'localhost', '::1'].includes(HOST)) throw new Error('Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1.')
-  if (!/^\d+$/.test(PORT) || Number(PORT) < 1 || Number(PORT) > 65535) throw new Error(`PORT is a number from 1 to 65535, not "${PORT}".`)
+  if (!['127.0.0.1', 'localhost', '::1'].includes(HOST))
+    throw new Error('Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1.')
+  if (!/^\d+$/.test(PORT) || Number(PORT) < 1 || Number(PORT) > 65535)
+    throw new Error(`PORT is a number from 1 to 65535, not "${PORT}".`)
   undo.push(holdFolder(HOME))
   await portIsFree()
   ensurePackages()
@@ -30,10 +44,22 @@ async function main() {
     undo.push(database.stop)
     url = database.url
   }
-  const env = { ...process.env, PORT, HOST, JIVET_HOME: HOME, DATABASE_URL: url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }
-  await finished(node(['--import', 'tsx', 'src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores'], env))
+  const env = {
+    ...process.env,
+    PORT,
+    HOST,
+    JIVET_HOME: HOME,
+    DATABASE_URL: url,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+  }
+  await finished(
+    node(['--import', 'tsx', 'src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores'], env),
+  )
   keepRunning('worker', () => node(['--import', 'tsx', 'src/server/worker.ts'], env, ['ignore', 'ignore', 'inherit']))
-  keepRunning('server', () => node(['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', PORT], env, ['ignore', 'ignore', 'inherit']))
+  keepRunning('server', () =>
+    node(['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', PORT], env, ['ignore', 'ignore', 'inherit']),
+  )
   await answering(`http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}/api/health`)
   console.log(`Jivet is ready at http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}`)
 }
@@ -66,13 +92,16 @@ async function finished(child) {
 /** Starts a process again when it dies, unless we are stopping; more than five deaths in a minute end everything. */
 function keepRunning(name, start) {
   const deaths = []
-  const run = () => start().once('exit', (code, signal) => {
-    if (stopping) return
-    deaths.push(Date.now())
-    console.error(`The ${name} ended (${signal ?? code}); starting it again.`)
-    if (deaths.filter((at) => at > Date.now() - 60_000).length > 5) return void stop(1)
-    setTimeout(() => { if (!stopping) run() }, 500)
-  })
+  const run = () =>
+    start().once('exit', (code, signal) => {
+      if (stopping) return
+      deaths.push(Date.now())
+      console.error(`The ${name} ended (${signal ?? code}); starting it again.`)
+      if (deaths.filter((at) => at > Date.now() - 60_000).length > 5) return void stop(1)
+      setTimeout(() => {
+        if (!stopping) run()
+      }, 500)
+    })
   run()
 }
 
@@ -90,7 +119,9 @@ async function stop(code) {
   stopping = true
   const ends = [...children].map((child) => once(child, 'exit'))
   for (const child of children) child.kill('SIGTERM')
-  const patience = setTimeout(() => { for (const child of children) child.kill('SIGKILL') }, 5000)
+  const patience = setTimeout(() => {
+    for (const child of children) child.kill('SIGKILL')
+  }, 5000)
   await Promise.all(ends)
   clearTimeout(patience)
   for (const step of undo.reverse()) {

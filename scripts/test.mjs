@@ -27,7 +27,9 @@ const steps = [
   run('types', bin('tsc'), ['--noEmit']),
 ]
 const tested = run('tests', bin('vitest'), ['run', ...process.argv.slice(2)])
-const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : { numPassedTests: 0, numFailedTests: 0, numFailedTestSuites: 1 }
+const counts = existsSync(report)
+  ? JSON.parse(readFileSync(report, 'utf8'))
+  : { numPassedTests: 0, numFailedTests: 0, numFailedTestSuites: 1 }
 const broken = !tested && counts.numFailedTests === 0 ? 1 : 0
 const passed = counts.numPassedTests + steps.filter(Boolean).length
 const failed = counts.numFailedTests + steps.filter((ok) => !ok).length + broken

@@ -29,7 +29,11 @@ describe('expand and export', () => {
     expect(code).toBe(0)
     expect([plan.totalMs, plan.workMs, plan.restMs, plan.segments.length]).toEqual([200_000, 120_000, 55_000, 14])
     const table = write('plan.csv', jivet('expand', PLAN, '--csv').out)
-    expect(JSON.parse(jivet('expand', table, '--json').out)).toMatchObject({ totalMs: 200_000, workMs: 120_000, restMs: 55_000 })
+    expect(JSON.parse(jivet('expand', table, '--json').out)).toMatchObject({
+      totalMs: 200_000,
+      workMs: 120_000,
+      restMs: 55_000,
+    })
   })
   it('exports captions, chapters and a table', () => {
     expect(jivet('export', PLAN, '--as', 'vtt').out).toMatch(/^WEBVTT\n\n/)
@@ -39,30 +43,65 @@ describe('expand and export', () => {
   it('writes the cue track as a WAV that ffprobe reads', () => {
     const out = join(folder, 'track.wav')
     expect(jivet('track', PLAN, '--out', out).code).toBe(0)
-    const facts = execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'stream=codec_name,sample_rate,channels,duration', '-of', 'csv=p=0', out]).toString().trim()
+    const facts = execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-show_entries',
+      'stream=codec_name,sample_rate,channels,duration',
+      '-of',
+      'csv=p=0',
+      out,
+    ])
+      .toString()
+      .trim()
     expect(facts).toBe('pcm_s16le,48000,1,201.000000')
   })
 })
 
 describe('the three kinds of plan', () => {
-  const typed = write('roof.score.txt', 'circuit Main: 3 rounds, 40 on, 10 off\n  Keel hold; Jug lift (sides none)\nfinisher Last: 1 round\n  10 Deck-rail squat\n')
+  const typed = write(
+    'roof.score.txt',
+    'circuit Main: 3 rounds, 40 on, 10 off\n  Keel hold; Jug lift (sides none)\nfinisher Last: 1 round\n  10 Deck-rail squat\n',
+  )
   it('expand alike, with what is only estimated marked down to the table', () => {
     // 3 x (40 + 10 + 40 + 10) s, and 10 reps of 3 s.
-    const plan = JSON.parse(jivet('expand', typed, '--json').out) as { totalMs: number; estimated: boolean; segments: { estimated: boolean; reps: number | null }[] }
-    expect([plan.totalMs, plan.estimated, plan.segments.at(-1)]).toMatchObject([330_000, true, { estimated: true, reps: 10 }])
+    const plan = JSON.parse(jivet('expand', typed, '--json').out) as {
+      totalMs: number
+      estimated: boolean
+      segments: { estimated: boolean; reps: number | null }[]
+    }
+    expect([plan.totalMs, plan.estimated, plan.segments.at(-1)]).toMatchObject([
+      330_000,
+      true,
+      { estimated: true, reps: 10 },
+    ])
     expect(plan.segments[0]).not.toHaveProperty('origin')
     const table = jivet('expand', typed, '--csv').out
     expect(table.split('\n')[0]).toBe('section,round,kind,label,side,seconds,estimated')
-    expect(JSON.parse(jivet('expand', write('roof.csv', table), '--json').out)).toMatchObject({ totalMs: 330_000, estimated: true })
+    expect(JSON.parse(jivet('expand', write('roof.csv', table), '--json').out)).toMatchObject({
+      totalMs: 330_000,
+      estimated: true,
+    })
     expect(jivet('expand', typed).out).toMatch(/~0:30 {2}work {3}Deck-rail squat\ntotal about 5:30/)
   })
   it('are checked alike, and an error makes the code 1', () => {
     const { code, out } = jivet('check', typed, '--json')
-    const { findings } = JSON.parse(out) as { findings: { check: string; what: string; severity: string; mend: string | null }[] }
+    const { findings } = JSON.parse(out) as {
+      findings: { check: string; what: string; severity: string; mend: string | null }[]
+    }
     expect(code).toBe(0)
-    expect(findings.find((one) => one.check === 'rest')).toMatchObject({ mend: 'Make it 12 s', what: expect.stringMatching(/needs about 11.8 s: stand up 4, take water jug 4/) as string })
-    const tooTight = write('tight.score.txt', 'circuit Main: 3 rounds, 40 on, 4 off\n  Keel hold; Jug lift (sides none)\n')
-    expect(jivet('check', tooTight)).toMatchObject({ code: 1, out: expect.stringMatching(/^error {4}main\/r1\/s1\/rest/) as string })
+    expect(findings.find((one) => one.check === 'rest')).toMatchObject({
+      mend: 'Make it 12 s',
+      what: expect.stringMatching(/needs about 11.8 s: stand up 4, take water jug 4/) as string,
+    })
+    const tooTight = write(
+      'tight.score.txt',
+      'circuit Main: 3 rounds, 40 on, 4 off\n  Keel hold; Jug lift (sides none)\n',
+    )
+    expect(jivet('check', tooTight)).toMatchObject({
+      code: 1,
+      out: expect.stringMatching(/^error {4}main\/r1\/s1\/rest/) as string,
+    })
     expect(jivet('check', write('tight.csv', jivet('expand', tooTight, '--csv').out)).code).toBe(1)
     expect(jivet('check', PLAN).code).toBe(0)
   })
@@ -84,7 +123,9 @@ describe('the beep pass', () => {
   it('reports as missing, not as found, what lies where the beeps were removed', () => {
     const film = join(FILMS, 'deck-hours-gap.mp4')
     const { stitches, missing } = sync(film)
-    const silent = marked(film).filter((one) => one.silent).map((one) => one.segmentId)
+    const silent = marked(film)
+      .filter((one) => one.silent)
+      .map((one) => one.segmentId)
     expect(silent.length).toBeGreaterThanOrEqual(3)
     expect(missing).toEqual(silent)
     for (const boundary of marked(film).filter((one) => !one.silent)) {
@@ -127,7 +168,9 @@ describe('what is wrong is said in one line', () => {
     expect(() => readFileSync(out)).toThrow()
   })
   it('is code 3 when the machine lacks ffmpeg', () => {
-    const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bin/cli.ts', 'hear', FILM], { env: { ...process.env, PATH: '/nowhere' } })
+    const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bin/cli.ts', 'hear', FILM], {
+      env: { ...process.env, PATH: '/nowhere' },
+    })
     expect(status).toBe(3)
   })
 })

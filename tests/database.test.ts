@@ -11,7 +11,9 @@ const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
 let stop = (): void => {}
 
 beforeAll(async () => {
-  const machine = await import('../scripts/machine.mjs' as string) as { startDatabase: (home: string) => Promise<{ url: string; stop: () => void }> }
+  const machine = (await import('../scripts/machine.mjs' as string)) as {
+    startDatabase: (home: string) => Promise<{ url: string; stop: () => void }>
+  }
   const database = await machine.startDatabase(home)
   process.env.DATABASE_URL = database.url
   process.env.JIVET_HOME = home
@@ -25,9 +27,16 @@ afterAll(async () => {
 })
 
 const parts = async () => ({
-  ...await import('../src/server/db'), ...await import('../src/server/migrate'), ...await import('../src/server/workouts'),
-  ...await import('../src/server/stitches'), ...await import('../src/server/jobs'), ...await import('../src/server/footage'),
-  ...await import('../src/server/store'), ...await import('../src/server/progress'), ...await import('../src/server/packs'), ...await import('../src/server/moves'),
+  ...(await import('../src/server/db')),
+  ...(await import('../src/server/migrate')),
+  ...(await import('../src/server/workouts')),
+  ...(await import('../src/server/stitches')),
+  ...(await import('../src/server/jobs')),
+  ...(await import('../src/server/footage')),
+  ...(await import('../src/server/store')),
+  ...(await import('../src/server/progress')),
+  ...(await import('../src/server/packs')),
+  ...(await import('../src/server/moves')),
 })
 
 describe('migrations', () => {
@@ -41,13 +50,19 @@ describe('migrations', () => {
 
 describe('moves', () => {
   const punt = moveSchema.parse({ name: 'Punt push', secondsPerRep: 2.4, muscles: ['grip'], gear: ['pole'] })
-  const typed = (title: string) => ({ ...readShorthand('circuit Main: 1 round, 40 on\n  Punt push; Squat (from 2 punt push)\n').score, title, moves: [punt] })
+  const typed = (title: string) => ({
+    ...readShorthand('circuit Main: 1 round, 40 on\n  Punt push; Squat (from 2 punt push)\n').score,
+    title,
+    moves: [punt],
+  })
 
   it('come back as they were saved, one by one name whatever its capitals', async () => {
     const { saveMove, listMoves, removeMove } = await parts()
     await saveMove({ move: punt, was: null, changePublished: false })
     expect(await listMoves()).toEqual([punt])
-    await expect(saveMove({ move: { ...punt, name: 'PUNT push' }, was: null, changePublished: false })).rejects.toMatchObject({ code: 'conflict' })
+    await expect(
+      saveMove({ move: { ...punt, name: 'PUNT push' }, was: null, changePublished: false }),
+    ).rejects.toMatchObject({ code: 'conflict' })
     await removeMove('punt PUSH')
     await expect(removeMove('punt push')).rejects.toMatchObject({ code: 'not-found' })
     expect(await listMoves()).toEqual([])
@@ -55,14 +70,35 @@ describe('moves', () => {
   it('change in the workouts that use them; published ones keep the old text unless told otherwise', async () => {
     const { saveMove, usesOfMove, createWorkout, findWorkout, addPack, createJob } = await parts()
     await saveMove({ move: punt, was: null, changePublished: false })
-    const draft = await createWorkout(typed('Draft')), published = await createWorkout(typed('Published')), other = await createWorkout(score(circuit()))
-    await addPack({ workoutId: published, jobId: await createJob('render', published, null), title: 'Published', videoHash: 'x', videoBytes: 1, captions: '', chapters: '' })
-    expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([['Draft', false], ['Published', true]])
+    const draft = await createWorkout(typed('Draft')),
+      published = await createWorkout(typed('Published')),
+      other = await createWorkout(score(circuit()))
+    await addPack({
+      workoutId: published,
+      jobId: await createJob('render', published, null),
+      title: 'Published',
+      videoHash: 'x',
+      videoBytes: 1,
+      captions: '',
+      chapters: '',
+    })
+    expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
+      ['Draft', false],
+      ['Published', true],
+    ])
 
     const quant = { ...punt, name: 'Quant push', cue: 'long and low' }
     await saveMove({ move: quant, was: 'Punt push', changePublished: false })
-    expect((await findWorkout(draft)).score).toMatchObject({ moves: [quant], sections: [{ stations: [{ label: 'Quant push' }, { label: 'Squat', swaps: [{ from: 2, label: 'Quant push' }] }] }] })
-    expect((await findWorkout(published)).score).toMatchObject({ moves: [punt], sections: [{ stations: [{ label: 'Punt push' }, {}] }] })
+    expect((await findWorkout(draft)).score).toMatchObject({
+      moves: [quant],
+      sections: [
+        { stations: [{ label: 'Quant push' }, { label: 'Squat', swaps: [{ from: 2, label: 'Quant push' }] }] },
+      ],
+    })
+    expect((await findWorkout(published)).score).toMatchObject({
+      moves: [punt],
+      sections: [{ stations: [{ label: 'Punt push' }, {}] }],
+    })
     expect((await findWorkout(other)).scoreRevision).toBe(1)
 
     await saveMove({ move: { ...quant, cue: 'lower still' }, was: 'Quant push', changePublished: true })
@@ -73,7 +109,9 @@ describe('moves', () => {
   it('change all of it or nothing', async () => {
     const { saveMove, listMoves, sql } = await parts()
     const before = await listMoves()
-    await expect(saveMove({ move: { ...punt, name: 'Quant push' }, was: 'Punt push', changePublished: true })).rejects.toMatchObject({ code: 'conflict' })
+    await expect(
+      saveMove({ move: { ...punt, name: 'Quant push' }, was: 'Punt push', changePublished: true }),
+    ).rejects.toMatchObject({ code: 'conflict' })
     expect(await listMoves()).toEqual(before)
     await sql()`delete from moves`
   })
@@ -85,12 +123,17 @@ describe('workouts', () => {
     const id = await createWorkout(score(circuit()))
     expect(await saveScore(id, score(circuit(), talk('bye', null)), 1)).toBe(2)
     await expect(saveScore(id, score(), 1)).rejects.toMatchObject({ code: 'stale' })
-    expect(await findWorkout(id)).toMatchObject({ scoreRevision: 2, score: { sections: [{ key: 'main' }, { key: 'bye', guessMs: null }] } })
+    expect(await findWorkout(id)).toMatchObject({
+      scoreRevision: 2,
+      score: { sections: [{ key: 'main' }, { key: 'bye', guessMs: null }] },
+    })
   })
   it('let exactly one of many saves from the same revision through', async () => {
     const { createWorkout, saveScore } = await parts()
     const id = await createWorkout(score())
-    const results = await Promise.allSettled(Array.from({ length: 8 }, (_, index) => saveScore(id, score(talk(`t${index}`, 1000)), 1)))
+    const results = await Promise.allSettled(
+      Array.from({ length: 8 }, (_, index) => saveScore(id, score(talk(`t${index}`, 1000)), 1)),
+    )
     expect(results.filter((one) => one.status === 'fulfilled')).toHaveLength(1)
   })
   it('come off the shelf and back, with nothing erased', async () => {
@@ -108,7 +151,13 @@ describe('stitches', () => {
   it('are saved whole, in order of time, with a revision of their own', async () => {
     const { createWorkout, saveStitches, listStitches } = await parts()
     const id = await createWorkout(score(circuit()))
-    const tie = (segmentId: string, footageMs: number) => ({ segmentId, edge: 'start' as const, footageMs, confidence: 0.97, evidence: ['beep' as const] })
+    const tie = (segmentId: string, footageMs: number) => ({
+      segmentId,
+      edge: 'start' as const,
+      footageMs,
+      confidence: 0.97,
+      evidence: ['beep' as const],
+    })
     expect(await saveStitches(id, [tie('b', 2000), tie('a', 1000)], 1)).toBe(2)
     expect((await listStitches(id)).map((one) => one.segmentId)).toEqual(['a', 'b'])
     await expect(saveStitches(id, [], 1)).rejects.toMatchObject({ code: 'stale' })
@@ -131,7 +180,8 @@ describe('jobs', () => {
   })
   it('are queued again when their worker has fallen silent, and given up after four attempts', async () => {
     const { claimJob, recoverJobs, recentJobs, sql, jobId, workoutId } = await fresh()
-    const fallSilent = (): Promise<unknown> => sql()`update jobs set heartbeat_at = now() - interval '1 minute' where id = ${jobId}`.execute()
+    const fallSilent = (): Promise<unknown> =>
+      sql()`update jobs set heartbeat_at = now() - interval '1 minute' where id = ${jobId}`.execute()
     for (let attempt = 1; attempt <= 3; attempt++) {
       expect(await claimJob(jobId)).not.toBeNull()
       expect(await recoverJobs()).not.toContain(jobId)
@@ -141,7 +191,10 @@ describe('jobs', () => {
     await claimJob(jobId)
     await fallSilent()
     expect(await recoverJobs()).not.toContain(jobId)
-    expect((await recentJobs(workoutId))[0]).toMatchObject({ state: 'failed', problem: expect.stringContaining('broke off several times') as string })
+    expect((await recentJobs(workoutId))[0]).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('broke off several times') as string,
+    })
   })
   it('end at once when they are cancelled before anybody took them', async () => {
     const { cancelJob, claimJob, recentJobs, jobId, workoutId } = await fresh()
@@ -155,7 +208,9 @@ describe('jobs', () => {
     await reportShare(job!, 0.5)
     expect((await progressOf(workoutId)).jobs).toMatchObject([{ kind: 'render', state: 'active', share: 0.5 }])
     await endJob(job!, 'failed', 'The disk is full.')
-    expect((await progressOf(workoutId)).jobs).toMatchObject([{ state: 'failed', problem: 'The disk is full.', leftMs: null }])
+    expect((await progressOf(workoutId)).jobs).toMatchObject([
+      { state: 'failed', problem: 'The disk is full.', leftMs: null },
+    ])
   })
 })
 
@@ -191,10 +246,12 @@ describe('the store', () => {
     const left = join(home, 'scratch', 'job-1')
     mkdirSync(left, { recursive: true })
     writeFileSync(join(left, 'old'), '')
-    await expect(withJobFolder('job-1', async (folder) => {
-      expect(existsSync(join(folder, 'old'))).toBe(false)
-      throw new Error('broke')
-    })).rejects.toThrow('broke')
+    await expect(
+      withJobFolder('job-1', async (folder) => {
+        expect(existsSync(join(folder, 'old'))).toBe(false)
+        throw new Error('broke')
+      }),
+    ).rejects.toThrow('broke')
     expect(existsSync(left)).toBe(false)
   })
   it('names a full disk, whoever reports it', async () => {

@@ -19,24 +19,65 @@ const folder = mkdtempSync(join(tmpdir(), 'jivet-engine-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 const at = (name: string): string => join(folder, name)
 const ffmpeg = (...args: string[]): void => void execFileSync('ffmpeg', ['-v', 'error', '-y', ...args])
-const picture = (size: string, rate: string, seconds = 6): string[] => ['-f', 'lavfi', '-i', `color=c=gray:s=${size}:r=${rate}:d=${seconds}`]
+const picture = (size: string, rate: string, seconds = 6): string[] => [
+  '-f',
+  'lavfi',
+  '-i',
+  `color=c=gray:s=${size}:r=${rate}:d=${seconds}`,
+]
 const sound = (rate = 44_100, seconds = 6): string[] => ['-f', 'lavfi', '-i', `sine=f=300:r=${rate}:d=${seconds}`]
 
 beforeAll(() => {
-  ffmpeg(...picture('641x361', '30000/1001'), ...sound(), '-pix_fmt', 'yuv444p', '-c:v', 'libx264', '-c:a', 'aac', at('odd.mkv'))
+  ffmpeg(
+    ...picture('641x361', '30000/1001'),
+    ...sound(),
+    '-pix_fmt',
+    'yuv444p',
+    '-c:v',
+    'libx264',
+    '-c:a',
+    'aac',
+    at('odd.mkv'),
+  )
   ffmpeg(...picture('640x360', '25'), '-c:v', 'libx264', '-pix_fmt', 'yuv420p', at('silent.mp4'))
   ffmpeg(...picture('640x360', '25'), ...sound(), '-c:v', 'libvpx', '-c:a', 'libvorbis', at('deck.webm'))
   ffmpeg(...sound(), '-c:a', 'aac', at('onlysound.m4a'))
-  ffmpeg(...picture('320x240', '30', 20), ...sound(48_000, 20), '-c:v', 'libx264', '-c:a', 'aac', '-f', 'mpegts', at('whole.ts'))
+  ffmpeg(
+    ...picture('320x240', '30', 20),
+    ...sound(48_000, 20),
+    '-c:v',
+    'libx264',
+    '-c:a',
+    'aac',
+    '-f',
+    'mpegts',
+    at('whole.ts'),
+  )
   ffmpeg('-i', at('silent.mp4'), '-c', 'copy', '-metadata:s:v:0', 'rotate=90', at('turned.mp4'))
 })
 
-const problemOf = (path: string): Promise<unknown> => probeFootage(path).then(() => 'fine', (error: unknown) => (error instanceof Problem ? error.code : error))
+const problemOf = (path: string): Promise<unknown> =>
+  probeFootage(path).then(
+    () => 'fine',
+    (error: unknown) => (error instanceof Problem ? error.code : error),
+  )
 
 describe('probing', () => {
   it('tells size as displayed, rate, streams and whether a browser plays it', async () => {
-    expect(await probeFootage(at('odd.mkv'))).toMatchObject({ width: 640, height: 360, rate: { num: 30_000, den: 1001 }, audioRate: 44_100, browserPlayable: false, brokenEnd: false })
-    expect(await probeFootage(at('turned.mp4'))).toMatchObject({ width: 360, height: 640, browserPlayable: true, audioCodec: null })
+    expect(await probeFootage(at('odd.mkv'))).toMatchObject({
+      width: 640,
+      height: 360,
+      rate: { num: 30_000, den: 1001 },
+      audioRate: 44_100,
+      browserPlayable: false,
+      brokenEnd: false,
+    })
+    expect(await probeFootage(at('turned.mp4'))).toMatchObject({
+      width: 360,
+      height: 640,
+      browserPlayable: true,
+      audioCodec: null,
+    })
     expect(await probeFootage(at('deck.webm'))).toMatchObject({ videoCodec: 'vp8', browserPlayable: true })
   })
   it('refuses what is no footage, each with its own sentence', async () => {
@@ -86,12 +127,26 @@ describe('hearing and proxies', () => {
 })
 
 describe('rendering', () => {
-  const { segments } = expand(score(circuit({ leadInMs: 1000, workMs: 3000, restMs: 1500, stations: [station('Jug lift', { sideRule: 'alternate' })] })))
+  const { segments } = expand(
+    score(
+      circuit({
+        leadInMs: 1000,
+        workMs: 3000,
+        restMs: 1500,
+        stations: [station('Jug lift', { sideRule: 'alternate' })],
+      }),
+    ),
+  )
   const boundaries = boundariesOf(segments)
   const render = async (name: string): Promise<string> => {
     const facts = await probeFootage(at(name))
     const out = at(`${name}.out.mp4`)
-    await renderVideo({ footage: at(name), facts, lane: lay(segments, boundaries, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs), out })
+    await renderVideo({
+      footage: at(name),
+      facts,
+      lane: lay(segments, boundaries, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs),
+      out,
+    })
     return out
   }
   it('keeps size, rate and length of odd, turned and silent footage', async () => {
@@ -106,12 +161,21 @@ describe('rendering', () => {
   it('changes the count on the first frame at or after each boundary, at 25 frames a second', async () => {
     const out = await render('silent.mp4')
     // Block of a 640x360 picture: 25 x 22 hundredths of 360, at the foot. Lead 1; 3 2 1; rest 1.5 s shows 2 then 1; then nothing.
-    expect(await framesThatChange(out, { x: 14, y: 284, width: 70, height: 70 }, 3)).toEqual([25, 50, 75, 100, 113, 138])
+    expect(await framesThatChange(out, { x: 14, y: 284, width: 70, height: 70 }, 3)).toEqual([
+      25, 50, 75, 100, 113, 138,
+    ])
   })
   it('leaves nothing behind when it is cancelled', async () => {
     const halt = new AbortController()
     const facts = await probeFootage(at('whole.ts'))
-    const work = renderVideo({ footage: at('whole.ts'), facts, lane: lay(segments, boundaries, [], facts.durationMs), out: at('halted.mp4'), scratch: folder, signal: halt.signal })
+    const work = renderVideo({
+      footage: at('whole.ts'),
+      facts,
+      lane: lay(segments, boundaries, [], facts.durationMs),
+      out: at('halted.mp4'),
+      scratch: folder,
+      signal: halt.signal,
+    })
     setTimeout(() => halt.abort(), 300)
     await expect(work).rejects.toMatchObject({ code: 'cancelled' })
     expect(execFileSync('ls', [folder]).toString()).not.toContain('jivet-strip-')

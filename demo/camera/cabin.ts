@@ -37,7 +37,10 @@ export function drawCabin(): Canvas {
 }
 
 function drawPorthole(pen: SKRSContext2D, x: number, y: number): void {
-  for (const [radius, colour] of [[84, '#c7a54f'], [68, '#bcd7de']] as const) {
+  for (const [radius, colour] of [
+    [84, '#c7a54f'],
+    [68, '#bcd7de'],
+  ] as const) {
     pen.fillStyle = colour
     pen.beginPath()
     pen.arc(x, y, radius, 0, 2 * Math.PI)

@@ -16,7 +16,11 @@ import { recordSound, SOUND_RATE } from './soundtrack'
 
 const SEED = 12
 const BASE: Faults = {
-  talksMs: [11_300, 7_400], restart: { segmentId: 'main/r1/break', extraMs: 3_400 }, driftPpm: 60, silentBeeps: null, beeps: true,
+  talksMs: [11_300, 7_400],
+  restart: { segmentId: 'main/r1/break', extraMs: 3_400 },
+  driftPpm: 60,
+  silentBeeps: null,
+  beeps: true,
 }
 
 /** Fades from what she did before into what she does now. */
@@ -27,11 +31,40 @@ async function filmPicture(session: Session, out: string): Promise<void> {
   const cabin = drawCabin()
   const still = `${out}.png`
   writeFileSync(still, cabin.toBuffer('image/png'))
-  const encoder = spawn('ffmpeg', [
-    '-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${STAGE.width}x${STAGE.height}`, '-r', String(PICTURE.rate), '-i', 'pipe:0',
-    '-i', still, '-filter_complex', `[1:v]format=yuv420p,loop=-1:1:0,fps=${PICTURE.rate}[cabin];[0:v]format=yuv420p[stage];[cabin][stage]overlay=${STAGE.x}:${STAGE.y}:shortest=1:format=yuv420`,
-    '-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '26', '-g', '60', '-pix_fmt', 'yuv420p', out,
-  ], { stdio: ['pipe', 'inherit', 'inherit'] })
+  const encoder = spawn(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-s',
+      `${STAGE.width}x${STAGE.height}`,
+      '-r',
+      String(PICTURE.rate),
+      '-i',
+      'pipe:0',
+      '-i',
+      still,
+      '-filter_complex',
+      `[1:v]format=yuv420p,loop=-1:1:0,fps=${PICTURE.rate}[cabin];[0:v]format=yuv420p[stage];[cabin][stage]overlay=${STAGE.x}:${STAGE.y}:shortest=1:format=yuv420`,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-crf',
+      '26',
+      '-g',
+      '60',
+      '-pix_fmt',
+      'yuv420p',
+      out,
+    ],
+    { stdio: ['pipe', 'inherit', 'inherit'] },
+  )
   const canvas = createCanvas(STAGE.width, STAGE.height)
   const pen = canvas.getContext('2d')
   pen.translate(-STAGE.x, -STAGE.y)
@@ -41,22 +74,35 @@ async function filmPicture(session: Session, out: string): Promise<void> {
     if (!encoder.stdin.write(Buffer.from(canvas.data()))) await once(encoder.stdin, 'drain')
   }
   encoder.stdin.end()
-  const [code] = await once(encoder, 'close') as [number]
+  const [code] = (await once(encoder, 'close')) as [number]
   rmSync(still)
   if (code !== 0) throw new Error(`ffmpeg ended with ${code} while filming`)
 }
 
-function drawMoment(pen: ReturnType<ReturnType<typeof createCanvas>['getContext']>, session: Session, ms: number): void {
-  const at = Math.max(0, session.happenings.findLastIndex((one) => one.startMs <= ms))
-  const now = session.happenings[at], before = session.happenings[at - 1]
+function drawMoment(
+  pen: ReturnType<ReturnType<typeof createCanvas>['getContext']>,
+  session: Session,
+  ms: number,
+): void {
+  const at = Math.max(
+    0,
+    session.happenings.findLastIndex((one) => one.startMs <= ms),
+  )
+  const now = session.happenings[at],
+    before = session.happenings[at - 1]
   if (!now) return
-  const side = now.segment.side === 'switch' ? (ms < (now.startMs + now.endMs) / 2 ? 'left' : 'right') : now.segment.side
+  const side =
+    now.segment.side === 'switch' ? (ms < (now.startMs + now.endMs) / 2 ? 'left' : 'right') : now.segment.side
   const motion = motionOf(now.segment.kind, now.segment.label, side)
   const into = ms - now.startMs
   let pose = poseAt(motion, into)
   if (before && into < CHANGE_MS) {
     const earlier = motionOf(before.segment.kind, before.segment.label, before.segment.side)
-    pose = blend(poseAt(earlier, before.endMs - before.startMs), pose, 0.5 - 0.5 * Math.cos((Math.PI * into) / CHANGE_MS))
+    pose = blend(
+      poseAt(earlier, before.endMs - before.startMs),
+      pose,
+      0.5 - 0.5 * Math.cos((Math.PI * into) / CHANGE_MS),
+    )
   }
   pen.save()
   pen.translate(640, FLOOR_Y)
@@ -68,17 +114,48 @@ function addSound(session: Session, picture: string, out: string): void {
   const sound = recordSound(session, SEED)
   const raw = `${out}.f32`
   writeFileSync(raw, Buffer.from(sound.buffer))
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', picture, '-f', 'f32le', '-ar', String(SOUND_RATE), '-ac', '1', '-i', raw,
-    '-c:v', 'copy', '-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart', out])
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    picture,
+    '-f',
+    'f32le',
+    '-ar',
+    String(SOUND_RATE),
+    '-ac',
+    '1',
+    '-i',
+    raw,
+    '-c:v',
+    'copy',
+    '-c:a',
+    'aac',
+    '-b:a',
+    '128k',
+    '-movflags',
+    '+faststart',
+    out,
+  ])
   rmSync(raw)
 }
 
 function writeTruth(session: Session, faults: Faults, out: string): void {
-  const boundaries = session.happenings.map(({ segment, startMs }) => ({ segmentId: segment.id, edge: 'start', footageMs: startMs, silent: isSilent(startMs, faults) }))
-  writeFileSync(out, `${JSON.stringify({ simulated: true, seed: SEED, durationMs: session.durationMs, faults, boundaries }, null, 2)}\n`)
+  const boundaries = session.happenings.map(({ segment, startMs }) => ({
+    segmentId: segment.id,
+    edge: 'start',
+    footageMs: startMs,
+    silent: isSilent(startMs, faults),
+  }))
+  writeFileSync(
+    out,
+    `${JSON.stringify({ simulated: true, seed: SEED, durationMs: session.durationMs, faults, boundaries }, null, 2)}\n`,
+  )
 }
 
-const isSilent = (ms: number, { silentBeeps }: Faults): boolean => silentBeeps !== null && ms >= silentBeeps.fromMs && ms < silentBeeps.toMs
+const isSilent = (ms: number, { silentBeeps }: Faults): boolean =>
+  silentBeeps !== null && ms >= silentBeeps.fromMs && ms < silentBeeps.toMs
 
 async function main(folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true })
@@ -91,7 +168,10 @@ async function main(folder: string): Promise<void> {
     renameSync(join(folder, 'picture.part.mp4'), picture)
   }
   const gap: Faults = { ...BASE, silentBeeps: { fromMs: 60_000, toMs: 105_000 } }
-  for (const [name, faults] of [['deck-hours', BASE], ['deck-hours-gap', gap]] as const) {
+  for (const [name, faults] of [
+    ['deck-hours', BASE],
+    ['deck-hours-gap', gap],
+  ] as const) {
     const played = playSession(segments, faults, SEED)
     addSound(played, picture, join(folder, `${name}.part.mp4`))
     writeTruth(played, faults, join(folder, `${name}.truth.json`))

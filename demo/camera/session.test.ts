@@ -18,7 +18,9 @@ describe('a session', () => {
   it('drifts, restarts and falls silent as told', () => {
     const drifted = playSession(segments, { ...PLAIN, driftPpm: 100 }, 1)
     expect(drifted.happenings.at(-1)!.endMs).toBeCloseTo(195_000 * 1.0001, 3)
-    expect(playSession(segments, { ...PLAIN, restart: { segmentId: 'main/r1/break', extraMs: 3400 } }, 1).durationMs).toBe(198_400)
+    expect(
+      playSession(segments, { ...PLAIN, restart: { segmentId: 'main/r1/break', extraMs: 3400 } }, 1).durationMs,
+    ).toBe(198_400)
     const silent = playSession(segments, { ...PLAIN, silentBeeps: { fromMs: 50_000, toMs: 90_000 } }, 1)
     expect(silent.beeps.some((beep) => beep.atMs >= 50_000 && beep.atMs < 90_000)).toBe(false)
     expect(silent.beeps.length).toBeGreaterThan(10)
@@ -32,7 +34,8 @@ describe('a session', () => {
     const { beeps, happenings } = playSession(segments, PLAIN, 1)
     const timed = happenings.filter((one) => one.segment.kind !== 'talk')
     expect(beeps).toHaveLength(timed.length * 4 + 1)
-    for (const { endMs } of timed) expect(beeps.filter((beep) => beep.atMs > endMs - 3001 && beep.atMs <= endMs).length).toBeGreaterThanOrEqual(4)
+    for (const { endMs } of timed)
+      expect(beeps.filter((beep) => beep.atMs > endMs - 3001 && beep.atMs <= endMs).length).toBeGreaterThanOrEqual(4)
   })
 })
 
@@ -41,10 +44,13 @@ describe('the figure', () => {
     const jug = motionOf('work', 'Jug lift', 'left')
     expect(poseAt(jug, 0)).toEqual(poseAt(jug, jug.periodMs))
     expect(poseAt(jug, 0)).not.toEqual(poseAt(motionOf('work', 'Jug lift', 'right'), 0))
-    expect(poseAt(motionOf('work', 'Lock-gate push', null), 0).hip).not.toEqual(poseAt(motionOf('rest', '', null), 0).hip)
+    expect(poseAt(motionOf('work', 'Lock-gate push', null), 0).hip).not.toEqual(
+      poseAt(motionOf('rest', '', null), 0).hip,
+    )
   })
   it('blends from one pose to the other', () => {
-    const from = poseAt(motionOf('rest', '', null), 0), to = poseAt(motionOf('work', 'Lock-gate push', null), 0)
+    const from = poseAt(motionOf('rest', '', null), 0),
+      to = poseAt(motionOf('work', 'Lock-gate push', null), 0)
     expect(blend(from, to, 0)).toEqual(from)
     expect(blend(from, to, 1).head[0]).toBeCloseTo(to.head[0], 9)
   })

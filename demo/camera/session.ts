@@ -15,9 +15,20 @@ export interface Faults {
   beeps: boolean
 }
 
-export interface Happening { segment: Segment; startMs: number; endMs: number }
-export interface Sound { atMs: number; hz: number; lengthMs: number }
-export interface Line { atMs: number; text: string }
+export interface Happening {
+  segment: Segment
+  startMs: number
+  endMs: number
+}
+export interface Sound {
+  atMs: number
+  hz: number
+  lengthMs: number
+}
+export interface Line {
+  atMs: number
+  text: string
+}
 
 export interface Session {
   happenings: Happening[]
@@ -37,7 +48,7 @@ export function playSession(segments: readonly Segment[], faults: Faults, seed: 
   const happenings: Happening[] = []
   let clock = 0
   for (const segment of segments) {
-    const plain = segment.kind === 'talk' ? talks.shift() ?? segment.durationMs : segment.durationMs
+    const plain = segment.kind === 'talk' ? (talks.shift() ?? segment.durationMs) : segment.durationMs
     const extra = faults.restart?.segmentId === segment.id ? faults.restart.extraMs : 0
     const endMs = clock + (plain + extra) * rate
     happenings.push({ segment, startMs: clock, endMs })
@@ -47,7 +58,8 @@ export function playSession(segments: readonly Segment[], faults: Faults, seed: 
   return { happenings, beeps, lines: linesOf(happenings, random), durationMs: Math.round(clock) }
 }
 
-const within = (atMs: number, stretch: Faults['silentBeeps']): boolean => stretch !== null && atMs >= stretch.fromMs && atMs < stretch.toMs
+const within = (atMs: number, stretch: Faults['silentBeeps']): boolean =>
+  stretch !== null && atMs >= stretch.fromMs && atMs < stretch.toMs
 
 /** A chirp when the timer is started, then three counts and a mark at every change. */
 function beepsOf(happenings: readonly Happening[], rate: number): Sound[] {
@@ -65,18 +77,33 @@ function linesOf(happenings: readonly Happening[], random: () => number): Line[]
   return happenings.flatMap(({ segment, startMs, endMs }, index): Line[] => {
     const next = happenings[index + 1]?.segment
     switch (segment.kind) {
-      case 'talk': return index === 0
-        ? [{ atMs: startMs + 600, text: 'Welcome aboard the Second Kettle. Today we need a jug of water and two metres of deck.' },
-          { atMs: startMs + 6600, text: 'Warm up first, and stop if anything hurts.' }]
-        : [{ atMs: startMs + 900, text: 'Well done. Drink some water, and see you next week.' }]
-      case 'lead': return [{ atMs: endMs - 3000 + wander() / 2, text: 'three, two, one, go' }]
-      case 'work': return [
-        { atMs: startMs + 1800 + wander(), text: `${segment.label}${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side} side` : ''}. Long back.` },
-        ...(segment.side === 'switch' ? [{ atMs: (startMs + endMs) / 2 + wander() / 2, text: 'and change sides' }] : []),
-        { atMs: endMs + wander() / 2 + 200, text: 'and rest' },
-      ]
-      case 'rest': return [{ atMs: startMs + 3200, text: next ? `Next, ${next.label}` : 'Breathe' }]
-      case 'break': return [{ atMs: startMs + 4000, text: 'That was round one. Take a sip. The clock needs another start.' }]
+      case 'talk':
+        return index === 0
+          ? [
+              {
+                atMs: startMs + 600,
+                text: 'Welcome aboard the Second Kettle. Today we need a jug of water and two metres of deck.',
+              },
+              { atMs: startMs + 6600, text: 'Warm up first, and stop if anything hurts.' },
+            ]
+          : [{ atMs: startMs + 900, text: 'Well done. Drink some water, and see you next week.' }]
+      case 'lead':
+        return [{ atMs: endMs - 3000 + wander() / 2, text: 'three, two, one, go' }]
+      case 'work':
+        return [
+          {
+            atMs: startMs + 1800 + wander(),
+            text: `${segment.label}${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side} side` : ''}. Long back.`,
+          },
+          ...(segment.side === 'switch'
+            ? [{ atMs: (startMs + endMs) / 2 + wander() / 2, text: 'and change sides' }]
+            : []),
+          { atMs: endMs + wander() / 2 + 200, text: 'and rest' },
+        ]
+      case 'rest':
+        return [{ atMs: startMs + 3200, text: next ? `Next, ${next.label}` : 'Breathe' }]
+      case 'break':
+        return [{ atMs: startMs + 4000, text: 'That was round one. Take a sip. The clock needs another start.' }]
     }
   })
 }

@@ -21,18 +21,28 @@ export function recordSound(session: Session, seed: number): Float32Array {
   }
   for (const { atMs, hz, lengthMs } of session.beeps) {
     const beep = tone(hz, lengthMs)
-    for (const [lateMs, gain] of [[0, 0.2], [9, 0.07], [23, 0.045], [41, 0.02]] as const) add(out, beep, atMs + lateMs, gain)
+    for (const [lateMs, gain] of [
+      [0, 0.2],
+      [9, 0.07],
+      [23, 0.045],
+      [41, 0.02],
+    ] as const)
+      add(out, beep, atMs + lateMs, gain)
   }
   return out
 }
 
 function addRoom(out: Float32Array, random: () => number): void {
-  let water = 0, slow = 0
+  let water = 0,
+    slow = 0
   for (let index = 0; index < out.length; index++) {
     const seconds = index / SOUND_RATE
     water += 0.06 * (random() * 2 - 1 - water)
     slow += 0.00008 * (random() * 2 - 1 - slow)
-    const hum = 0.02 * Math.sin(2 * Math.PI * 47 * seconds) + 0.008 * Math.sin(2 * Math.PI * 94.3 * seconds) + 0.004 * Math.sin(2 * Math.PI * 141 * seconds)
+    const hum =
+      0.02 * Math.sin(2 * Math.PI * 47 * seconds) +
+      0.008 * Math.sin(2 * Math.PI * 94.3 * seconds) +
+      0.004 * Math.sin(2 * Math.PI * 141 * seconds)
     out[index] = hum + water * (0.05 + 6 * slow)
   }
 }
@@ -52,7 +62,10 @@ function speak(text: string): Float32Array {
     execFileSync('flite', ['-voice', 'slt', '-t', text, '-o', file])
     const wav = readFileSync(file)
     const samples = new Int16Array(new Uint8Array(wav.subarray(44)).buffer, 0, Math.floor((wav.length - 44) / 2))
-    return resample(Float32Array.from(samples, (value) => value / 32768), SOUND_RATE / SPEECH_RATE_OF_SLT)
+    return resample(
+      Float32Array.from(samples, (value) => value / 32768),
+      SOUND_RATE / SPEECH_RATE_OF_SLT,
+    )
   } finally {
     rmSync(folder, { recursive: true })
   }
@@ -62,7 +75,8 @@ function resample(samples: Float32Array, factor: number): Float32Array {
   const out = new Float32Array(Math.floor(samples.length * factor))
   return out.map((_, index) => {
     const at = index / factor
-    const left = samples[Math.floor(at)] ?? 0, right = samples[Math.floor(at) + 1] ?? 0
+    const left = samples[Math.floor(at)] ?? 0,
+      right = samples[Math.floor(at) + 1] ?? 0
     return left + (right - left) * (at % 1)
   })
 }

@@ -4,13 +4,20 @@ import { Shell } from '@/ui/parts/Shell'
 import { THEME_SCRIPT } from '@/ui/parts/themeScript'
 import '@/ui/tokens.css'
 
-export const metadata: Metadata = { title: 'Jivet', description: 'Follow-along workout videos: score, sync, watch, ship.' }
+export const metadata: Metadata = {
+  title: 'Jivet',
+  description: 'Follow-along workout videos: score, sync, watch, ship.',
+}
 
 export default function Layout({ children }: { children: ReactNode }): ReactNode {
   return (
     <html lang="en" suppressHydrationWarning>
-      <head><script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} /></head>
-      <body><Shell>{children}</Shell></body>
+      <head>
+        <script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
+      </head>
+      <body>
+        <Shell>{children}</Shell>
+      </body>
     </html>
   )
 }

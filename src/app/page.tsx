@@ -8,8 +8,20 @@ export const dynamic = 'force-dynamic'
 
 export default async function ShelfPage(): Promise<ReactNode> {
   const workouts = await listWorkouts()
-  return <Shelf workouts={workouts.map(({ id, score, isDemo, updatedAt }) => {
-    const { segments, totalMs, workMs } = tryExpand(score).expansion ?? { segments: [], totalMs: 0, workMs: 0 }
-    return { id, title: score.title, isDemo, updatedAt: updatedAt.toISOString(), totalMs, workMs, stretches: stretchesOf(segments) }
-  })} />
+  return (
+    <Shelf
+      workouts={workouts.map(({ id, score, isDemo, updatedAt }) => {
+        const { segments, totalMs, workMs } = tryExpand(score).expansion ?? { segments: [], totalMs: 0, workMs: 0 }
+        return {
+          id,
+          title: score.title,
+          isDemo,
+          updatedAt: updatedAt.toISOString(),
+          totalMs,
+          workMs,
+          stretches: stretchesOf(segments),
+        }
+      })}
+    />
+  )
 }

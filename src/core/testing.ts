@@ -10,12 +10,24 @@ import { PLAIN_WORDS } from './score/vocabulary'
 export const station = newStation
 
 export const circuit = (change: Partial<Circuit> = {}): Circuit => ({
-  ...newSection('circuit', 'main', 'Main'), leadInMs: 0, rounds: 1, workMs: 20_000, restMs: 10_000, roundBreakMs: 0, lastRest: 'kept',
-  stations: [station('Jug lift', { sideRule: 'none' })], ...change,
+  ...newSection('circuit', 'main', 'Main'),
+  leadInMs: 0,
+  rounds: 1,
+  workMs: 20_000,
+  restMs: 10_000,
+  roundBreakMs: 0,
+  lastRest: 'kept',
+  stations: [station('Jug lift', { sideRule: 'none' })],
+  ...change,
 })
 
 export const talk = (key: string, guessMs: number | null): Section => ({ ...newSection('talk', key, key), guessMs })
 
 export const score = (...sections: Section[]): Score => ({ ...emptyScore('Deck Hours'), sections })
 
-export const around = (change: Partial<Around> = {}): Around => ({ breakFollows: false, cast: castOf([]), words: PLAIN_WORDS, ...change })
+export const around = (change: Partial<Around> = {}): Around => ({
+  breakFollows: false,
+  cast: castOf([]),
+  words: PLAIN_WORDS,
+  ...change,
+})

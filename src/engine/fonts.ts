@@ -31,7 +31,9 @@ function resolveFrom(resolvers: NodeJS.Require[], name: string): string {
   for (const resolver of resolvers) {
     try {
       return resolver.resolve(name)
-    } catch { /* the next one may know */ }
+    } catch {
+      /* the next one may know */
+    }
   }
   throw new Problem('tool-missing', `The package of ${name} is missing. Running "npm ci" brings it back.`)
 }

@@ -12,7 +12,10 @@ const MOST_BYTES = 32 * 1024 * 1024
 /** @throws Problem with the line or field as its place. */
 export async function readPlanFile(path: string): Promise<Score> {
   const bytes = await readFile(path).catch((error: NodeJS.ErrnoException) => {
-    throw new Problem('not-found', error.code === 'ENOENT' ? 'There is no such file.' : `The file cannot be read (${error.code}).`)
+    throw new Problem(
+      'not-found',
+      error.code === 'ENOENT' ? 'There is no such file.' : `The file cannot be read (${error.code}).`,
+    )
   })
   return readPlan(bytes, basename(path))
 }
@@ -24,7 +27,10 @@ export function readPlan(bytes: Uint8Array, name: string): Score {
   if (/\.csv$/i.test(name)) return readIntervalTable(text, name.replace(/\.csv$/i, ''))
   if (/\.json$/i.test(name)) return readWorkoutFile(text)
   if (/\.txt$/i.test(name)) return readShorthandFile(text, name)
-  throw new Problem('bad-name', 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.')
+  throw new Problem(
+    'bad-name',
+    'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  )
 }
 
 /** A file must be understood whole: what an editor would mark, a command refuses, with its line. */
@@ -32,7 +38,12 @@ function readShorthandFile(text: string, name: string): Score {
   const { score, problems } = readShorthand(text.replace(/^\ufeff/, ''))
   const first = problems[0]
   if (first) throw new Problem('bad-document', first.message, `line ${text.slice(0, first.from).split('\n').length}`)
-  if (!score.sections.length) throw new Problem('empty-plan', 'No section was found; a plan has at least one, such as "circuit Main: 3 rounds, 40 on, 20 off".', 'line 1')
+  if (!score.sections.length)
+    throw new Problem(
+      'empty-plan',
+      'No section was found; a plan has at least one, such as "circuit Main: 3 rounds, 40 on, 20 off".',
+      'line 1',
+    )
   return score.title ? score : { ...score, title: name.replace(/(?:\.score)?\.txt$/i, '') }
 }
 

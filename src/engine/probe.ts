@@ -22,10 +22,17 @@ export interface FootageFacts {
 }
 
 const streamSchema = z.object({
-  codec_type: z.string().optional(), codec_name: z.string().optional(), pix_fmt: z.string().optional(),
-  width: z.number().optional(), height: z.number().optional(), sample_aspect_ratio: z.string().optional(),
-  avg_frame_rate: z.string().optional(), r_frame_rate: z.string().optional(), duration: z.string().optional(),
-  sample_rate: z.string().optional(), channels: z.number().optional(),
+  codec_type: z.string().optional(),
+  codec_name: z.string().optional(),
+  pix_fmt: z.string().optional(),
+  width: z.number().optional(),
+  height: z.number().optional(),
+  sample_aspect_ratio: z.string().optional(),
+  avg_frame_rate: z.string().optional(),
+  r_frame_rate: z.string().optional(),
+  duration: z.string().optional(),
+  sample_rate: z.string().optional(),
+  channels: z.number().optional(),
   side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
   disposition: z.looseObject({ attached_pic: z.number().optional() }).optional(),
 })
@@ -43,11 +50,13 @@ const NOT_FILMED = new Set(['ansi', 'text', 'png', 'mjpeg', 'bmp', 'tiff', 'webp
 
 /** @throws Problem `empty-file`, `not-video`, `no-picture` or `broken-end`. */
 export async function probeFootage(path: string, signal?: AbortSignal): Promise<FootageFacts> {
-  if ((await stat(path)).size === 0) throw new Problem('empty-file', 'This file is empty: it holds 0 bytes. Copy it from the camera again.')
+  if ((await stat(path)).size === 0)
+    throw new Problem('empty-file', 'This file is empty: it holds 0 bytes. Copy it from the camera again.')
   const { streams, format } = await ask(path, signal)
   const picture = streams.find((stream) => stream.codec_type === 'video' && !stream.disposition?.attached_pic)
   const sound = streams.find((stream) => stream.codec_type === 'audio') ?? null
-  if (!picture && sound) throw new Problem('no-picture', 'This file has sound but no picture. Add the video file of the session.')
+  if (!picture && sound)
+    throw new Problem('no-picture', 'This file has sound but no picture. Add the video file of the session.')
   if (!picture?.width || !picture.height) throw notVideo()
   const still = NOT_FILMED.has(picture.codec_name ?? '') && !sound && !(Number(format?.duration) > 1)
   if (still || /tty|image2|_pipe|txt/.test(format?.format_name ?? '')) throw notVideo()
@@ -61,22 +70,33 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
     ...codecs,
     audioRate: sound?.sample_rate ? Number(sound.sample_rate) : null,
     audioChannels: sound?.channels ?? null,
-    browserPlayable: PLAYABLE_CONTAINERS.test(format?.format_name ?? '') && PLAYABLE_VIDEO.has(codecs.videoCodec)
-      && (picture.pix_fmt === 'yuv420p' || picture.pix_fmt === 'yuvj420p') && (codecs.audioCodec === null || PLAYABLE_AUDIO.has(codecs.audioCodec)),
+    browserPlayable:
+      PLAYABLE_CONTAINERS.test(format?.format_name ?? '') &&
+      PLAYABLE_VIDEO.has(codecs.videoCodec) &&
+      (picture.pix_fmt === 'yuv420p' || picture.pix_fmt === 'yuvj420p') &&
+      (codecs.audioCodec === null || PLAYABLE_AUDIO.has(codecs.audioCodec)),
     brokenEnd: announcedMs - measured.durationMs > Math.max(1500, announcedMs * 0.01),
   }
 }
 
-const notVideo = (): Problem => new Problem('not-video', 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.')
+const notVideo = (): Problem =>
+  new Problem('not-video', 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.')
 
 async function ask(path: string, signal?: AbortSignal): Promise<z.infer<typeof probeSchema>> {
   try {
-    const text = await runTool('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', `file:${path}`], { signal })
+    const text = await runTool(
+      'ffprobe',
+      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', `file:${path}`],
+      { signal },
+    )
     return probeSchema.parse(JSON.parse(text.toString()))
   } catch (error) {
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
-    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && await beginsLikeFilm(path)) {
-      throw new Problem('broken-end', 'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.')
+    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && (await beginsLikeFilm(path))) {
+      throw new Problem(
+        'broken-end',
+        'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.',
+      )
     }
     throw notVideo()
   }
@@ -98,7 +118,10 @@ async function beginsLikeFilm(path: string): Promise<boolean> {
  * header says.
  */
 async function measurePicture(path: string, signal?: AbortSignal): Promise<{ durationMs: Ms }> {
-  let rest = '', firstMs = Infinity, lastMs = 0, packets = 0
+  let rest = '',
+    firstMs = Infinity,
+    lastMs = 0,
+    packets = 0
   const take = (line: string): void => {
     const [pts, duration] = line.split(',')
     const atMs = Number(pts) * 1000
@@ -108,19 +131,34 @@ async function measurePicture(path: string, signal?: AbortSignal): Promise<{ dur
     lastMs = Math.max(lastMs, atMs + (Number(duration) || 0) * 1000)
   }
   try {
-    await runTool('ffprobe', ['-v', 'error', '-select_streams', 'V:0', '-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0', `file:${path}`], {
-      signal,
-      onOutput: (chunk) => {
-        const lines = (rest + chunk.toString()).split('\n')
-        rest = lines.pop() ?? ''
-        lines.forEach(take)
+    await runTool(
+      'ffprobe',
+      [
+        '-v',
+        'error',
+        '-select_streams',
+        'V:0',
+        '-show_entries',
+        'packet=pts_time,duration_time',
+        '-of',
+        'csv=p=0',
+        `file:${path}`,
+      ],
+      {
+        signal,
+        onOutput: (chunk) => {
+          const lines = (rest + chunk.toString()).split('\n')
+          rest = lines.pop() ?? ''
+          lines.forEach(take)
+        },
       },
-    })
+    )
   } catch (error) {
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
   }
   take(rest)
-  if (!packets) throw new Problem('broken-end', 'This file announces a picture but holds none. Copy it from the camera again.')
+  if (!packets)
+    throw new Problem('broken-end', 'This file announces a picture but holds none. Copy it from the camera again.')
   return { durationMs: Math.round(lastMs - Math.min(firstMs, lastMs)) }
 }
 
@@ -128,7 +166,8 @@ function displayedSize(stream: Stream): { width: number; height: number } {
   const [num, den] = (stream.sample_aspect_ratio ?? '1:1').split(':').map(Number)
   const stretch = num && den ? num / den : 1
   const even = (value: number): number => Math.max(2, 2 * Math.floor(value / 2))
-  const wide = even((stream.width ?? 0) * stretch), tall = even(stream.height ?? 0)
+  const wide = even((stream.width ?? 0) * stretch),
+    tall = even(stream.height ?? 0)
   const turned = (stream.side_data_list ?? []).some((data) => Math.abs(data.rotation ?? 0) % 180 === 90)
   return turned ? { width: tall, height: wide } : { width: wide, height: tall }
 }

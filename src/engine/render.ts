@@ -17,7 +17,18 @@ import { drawStrip } from './strip'
 import { runTool } from './tool'
 
 /** One place for what the picture is encoded with, so that the benchmark measures against the same. */
-export const ENCODER: readonly string[] = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '19', '-profile:v', 'high', '-pix_fmt', 'yuv420p']
+export const ENCODER: readonly string[] = [
+  '-c:v',
+  'libx264',
+  '-preset',
+  'veryfast',
+  '-crf',
+  '19',
+  '-profile:v',
+  'high',
+  '-pix_fmt',
+  'yuv420p',
+]
 export const SOUND_ENCODER: readonly string[] = ['-c:a', 'aac', '-b:a', '192k']
 
 export interface RenderJob {
@@ -45,21 +56,67 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   try {
     const changes = overlayChanges(job.lane, job.count)
     const layers = overlayLayers(facts)
-    const lists = await Promise.all(layers.map((layer, number) => drawStrip(`layer${number}`, layer, changes, facts, facts.durationMs, folder, signal)))
-    const picture = join(folder, 'picture.mp4'), sound = join(folder, 'sound.mp4')
+    const lists = await Promise.all(
+      layers.map((layer, number) =>
+        drawStrip(`layer${number}`, layer, changes, facts, facts.durationMs, folder, signal),
+      ),
+    )
+    const picture = join(folder, 'picture.mp4'),
+      sound = join(folder, 'sound.mp4')
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
     await Promise.all([
-      runTool('ffmpeg', [
-        '-v', 'error', '-nostdin', '-y', '-i', `file:${job.footage}`,
-        ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
-        '-filter_complex', pictureFilter(facts, layers), '-map', '[picture]', ...ENCODER, '-fps_mode', 'passthrough',
-        '-f', 'mp4', '-progress', 'pipe:1', picture,
-      ], { signal, onOutput: progressReader(facts.durationMs, job.onProgress) }),
+      runTool(
+        'ffmpeg',
+        [
+          '-v',
+          'error',
+          '-nostdin',
+          '-y',
+          '-i',
+          `file:${job.footage}`,
+          ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
+          '-filter_complex',
+          pictureFilter(facts, layers),
+          '-map',
+          '[picture]',
+          ...ENCODER,
+          '-fps_mode',
+          'passthrough',
+          '-f',
+          'mp4',
+          '-progress',
+          'pipe:1',
+          picture,
+        ],
+        { signal, onOutput: progressReader(facts.durationMs, job.onProgress) },
+      ),
       renderSound(job, sound, signal),
     ])
-    await runTool('ffmpeg', [
-      '-v', 'error', '-nostdin', '-y', '-i', picture, '-i', sound, '-map', '0:v', '-map', '1:a', '-c', 'copy', '-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`,
-    ], { signal })
+    await runTool(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        '-y',
+        '-i',
+        picture,
+        '-i',
+        sound,
+        '-map',
+        '0:v',
+        '-map',
+        '1:a',
+        '-c',
+        'copy',
+        '-movflags',
+        '+faststart',
+        '-f',
+        'mp4',
+        `file:${job.out}`,
+      ],
+      { signal },
+    )
   } catch (error) {
     halt.abort()
     throw error
@@ -71,12 +128,37 @@ export async function renderVideo(job: RenderJob): Promise<void> {
 async function renderSound({ footage, facts, lane }: RenderJob, out: string, signal: AbortSignal): Promise<void> {
   const soundRate: Hertz = facts.audioRate === 44_100 ? 44_100 : 48_000
   const spoken = facts.audioCodec === null ? [] : ['-vn', '-i', `file:${footage}`]
-  await runTool('ffmpeg', [
-    '-v', 'error', '-nostdin', '-y', '-f', 'f32le', '-ar', String(soundRate), '-ac', '1', '-i', 'pipe:3', ...spoken,
-    '-filter_complex', soundFilter(facts, soundRate), '-map', '[sound]', ...SOUND_ENCODER, '-f', 'mp4', out,
-  ], {
-    signal, extraPipes: 1, feed: (child) => feedTrack(child.stdio[3] as Writable, lane, facts.durationMs, soundRate),
-  })
+  await runTool(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-nostdin',
+      '-y',
+      '-f',
+      'f32le',
+      '-ar',
+      String(soundRate),
+      '-ac',
+      '1',
+      '-i',
+      'pipe:3',
+      ...spoken,
+      '-filter_complex',
+      soundFilter(facts, soundRate),
+      '-map',
+      '[sound]',
+      ...SOUND_ENCODER,
+      '-f',
+      'mp4',
+      out,
+    ],
+    {
+      signal,
+      extraPipes: 1,
+      feed: (child) => feedTrack(child.stdio[3] as Writable, lane, facts.durationMs, soundRate),
+    },
+  )
 }
 
 /** The footage is input 0, the layers follow from input 1 on. */
@@ -95,11 +177,18 @@ function soundFilter(facts: FootageFacts, soundRate: Hertz): string {
   const shape = `aformat=sample_fmts=fltp:sample_rates=${soundRate}:channel_layouts=${layout}`
   const cues = `[0:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape}`
   if (facts.audioCodec === null) return `${cues}[sound]`
-  return `${cues}[cues];[1:a:0]aresample=async=1:first_pts=0,${shape}[spoken];`
-    + `[cues][spoken]amix=inputs=2:duration=first:dropout_transition=0:normalize=0,alimiter=limit=0.95:level=0:attack=1:release=60:latency=1[sound]`
+  return (
+    `${cues}[cues];[1:a:0]aresample=async=1:first_pts=0,${shape}[spoken];` +
+    `[cues][spoken]amix=inputs=2:duration=first:dropout_transition=0:normalize=0,alimiter=limit=0.95:level=0:attack=1:release=60:latency=1[sound]`
+  )
 }
 
-async function feedTrack(pipe: Writable, lane: readonly LaidSegment[], durationMs: Ms, soundRate: Hertz): Promise<void> {
+async function feedTrack(
+  pipe: Writable,
+  lane: readonly LaidSegment[],
+  durationMs: Ms,
+  soundRate: Hertz,
+): Promise<void> {
   await pipeline(Readable.from(bytesOf(cueTrack(cuesFor(lane), durationMs, soundRate))), pipe)
 }
 

@@ -13,7 +13,15 @@ import { registerFonts } from './fonts'
  * @param name tells this layer's files from another's.
  * @returns the list's path. Equal pictures share a file, and a picture that stays is listed once.
  */
-export async function drawStrip(name: string, layer: Layer, changes: readonly OverlayChange[], frame: Frame, durationMs: Ms, folder: string, signal?: AbortSignal): Promise<string> {
+export async function drawStrip(
+  name: string,
+  layer: Layer,
+  changes: readonly OverlayChange[],
+  frame: Frame,
+  durationMs: Ms,
+  folder: string,
+  signal?: AbortSignal,
+): Promise<string> {
   registerFonts()
   const files = new Map<string, string>()
   const lines = ['ffconcat version 1.0']
@@ -32,7 +40,12 @@ export async function drawStrip(name: string, layer: Layer, changes: readonly Ov
   return list
 }
 
-interface Stay { state: OverlayState | null; key: string; fromMs: Ms; untilMs: Ms }
+interface Stay {
+  state: OverlayState | null
+  key: string
+  fromMs: Ms
+  untilMs: Ms
+}
 
 /** The layer's pictures in order, without gaps from 0 to the end. */
 function stays(layer: Layer, changes: readonly OverlayChange[], durationMs: Ms): Stay[] {

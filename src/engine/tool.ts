@@ -26,15 +26,27 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
   const stop = (): void => void child.kill('SIGKILL')
   call.signal?.addEventListener('abort', stop, { once: true })
   let complaint = ''
-  child.stderr?.on('data', (chunk: Buffer) => { complaint = (complaint + chunk.toString()).slice(-KEPT_COMPLAINT) })
+  child.stderr?.on('data', (chunk: Buffer) => {
+    complaint = (complaint + chunk.toString()).slice(-KEPT_COMPLAINT)
+  })
   const ended = new Promise<number>((resolve, reject) => {
-    child.once('error', (error: NodeJS.ErrnoException) => reject(error.code === 'ENOENT'
-      ? new Problem('tool-missing', `This machine has no ${tool}. Installing the package "${tool.replace('ffprobe', 'ffmpeg')}" helps.`) : error))
+    child.once('error', (error: NodeJS.ErrnoException) =>
+      reject(
+        error.code === 'ENOENT'
+          ? new Problem(
+              'tool-missing',
+              `This machine has no ${tool}. Installing the package "${tool.replace('ffprobe', 'ffmpeg')}" helps.`,
+            )
+          : error,
+      ),
+    )
     child.once('close', (code) => resolve(code ?? -1))
   })
   try {
     const [output, , code] = await Promise.all([
-      gather(child, call.onOutput), call.feed?.(child).catch((error: NodeJS.ErrnoException) => ignoreClosedPipe(error)), ended,
+      gather(child, call.onOutput),
+      call.feed?.(child).catch((error: NodeJS.ErrnoException) => ignoreClosedPipe(error)),
+      ended,
     ])
     if (call.signal?.aborted) throw new Problem('cancelled', 'Cancelled.')
     if (code !== 0) throw failure(tool, complaint)
@@ -58,11 +70,18 @@ async function gather(child: ChildProcess, onOutput: ToolCall['onOutput']): Prom
 
 /** A tool that stops reading early says why itself; the broken pipe adds nothing. */
 function ignoreClosedPipe(error: NodeJS.ErrnoException): void {
-  if (error.code !== 'EPIPE' && error.code !== 'ERR_STREAM_DESTROYED' && error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error
+  if (error.code !== 'EPIPE' && error.code !== 'ERR_STREAM_DESTROYED' && error.code !== 'ERR_STREAM_PREMATURE_CLOSE')
+    throw error
 }
 
 function failure(tool: string, complaint: string): Problem {
-  if (/No space left on device/i.test(complaint)) return new Problem('disk-full', 'The disk is full. Free some space, then try again.')
-  const last = complaint.trim().split('\n').filter((line) => !/^\s*$/.test(line)).at(-1) ?? 'no reason given'
+  if (/No space left on device/i.test(complaint))
+    return new Problem('disk-full', 'The disk is full. Free some space, then try again.')
+  const last =
+    complaint
+      .trim()
+      .split('\n')
+      .filter((line) => !/^\s*$/.test(line))
+      .at(-1) ?? 'no reason given'
   return new Problem('tool-failed', `${tool} gave up: ${last.trim().slice(0, 200)}`, complaint)
 }

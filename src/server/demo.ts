@@ -15,7 +15,8 @@ export async function loadDemo(planFile: string, film: string, scores: string): 
   if (there) return false
   await mkdir(uploadsFolder(), { recursive: true })
   await copyFile(film, join(uploadsFolder(), 'demo-film'))
-  for (const name of (await readdir(scores)).sort().reverse()) await createWorkout(readShorthand(await readFile(join(scores, name), 'utf8')).score, true)
+  for (const name of (await readdir(scores)).sort().reverse())
+    await createWorkout(readShorthand(await readFile(join(scores, name), 'utf8')).score, true)
   const workoutId = await createWorkout(readWorkoutFile(await readFile(planFile, 'utf8')), true)
   const footageId = await addFootage(workoutId, 'deck-hours.mp4', (await stat(film)).size, 'demo-film')
   await createJob('prepare', workoutId, footageId)

@@ -20,15 +20,48 @@ export interface Footage {
 }
 
 interface Row {
-  id: string; workout_id: string; name: string; bytes: string; upload: string | null; hash: string | null; state: Footage['state']
-  problem: string | null; warning: string | null; facts: FootageFacts | null; proxy_hash: string | null; peaks_hash: string | null
+  id: string
+  workout_id: string
+  name: string
+  bytes: string
+  upload: string | null
+  hash: string | null
+  state: Footage['state']
+  problem: string | null
+  warning: string | null
+  facts: FootageFacts | null
+  proxy_hash: string | null
+  peaks_hash: string | null
 }
 
-const COLUMNS = ['id', 'workout_id', 'name', 'bytes', 'upload', 'hash', 'state', 'problem', 'warning', 'facts', 'proxy_hash', 'peaks_hash']
+const COLUMNS = [
+  'id',
+  'workout_id',
+  'name',
+  'bytes',
+  'upload',
+  'hash',
+  'state',
+  'problem',
+  'warning',
+  'facts',
+  'proxy_hash',
+  'peaks_hash',
+]
 
 const fromRow = (row: Row): Footage => ({
-  id: row.id, workoutId: row.workout_id, name: row.name, bytes: Number(row.bytes), upload: row.upload, hash: row.hash, state: row.state,
-  problem: row.problem, warning: row.warning, facts: row.facts, proxyHash: row.proxy_hash, peaksHash: row.peaks_hash,
+  id: row.id,
+  workoutId: row.workout_id,
+  name: row.name,
+  bytes: Number(row.bytes),
+  upload: row.upload,
+  hash: row.hash,
+  state: row.state,
+  problem: row.problem,
+  warning: row.warning,
+  facts: row.facts,
+  proxyHash: row.proxy_hash,
+  peaksHash: row.peaks_hash,
 })
 
 /** @throws Problem `not-found`. */
@@ -47,7 +80,9 @@ export async function currentFootage(workoutId: string): Promise<Footage | null>
 
 /** The newest footage, failed or not: what the last upload came to. */
 export async function newestFootage(workoutId: string): Promise<Footage | null> {
-  const [row] = await sql()<Row[]>`select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by created_at desc limit 1`
+  const [row] = await sql()<
+    Row[]
+  >`select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by created_at desc limit 1`
   return row ? fromRow(row) : null
 }
 
@@ -65,15 +100,20 @@ export async function addFootage(workoutId: string, name: string, bytes: number,
   return row.id
 }
 
-type Change = Partial<Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash'>> & { facts?: FootageFacts; beeps?: Beep[] }
+type Change = Partial<
+  Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash'>
+> & { facts?: FootageFacts; beeps?: Beep[] }
 
 export async function updateFootage(id: string, change: Change): Promise<void> {
   const { facts, beeps, proxyHash, peaksHash, ...plain } = change
-  const json = (value: object): ReturnType<ReturnType<typeof sql>['json']> => sql().json(value as Parameters<ReturnType<typeof sql>['json']>[0])
+  const json = (value: object): ReturnType<ReturnType<typeof sql>['json']> =>
+    sql().json(value as Parameters<ReturnType<typeof sql>['json']>[0])
   const row = {
     ...plain,
-    ...(facts ? { facts: json(facts) } : {}), ...(beeps ? { beeps: json(beeps) } : {}),
-    ...(proxyHash ? { proxy_hash: proxyHash } : {}), ...(peaksHash ? { peaks_hash: peaksHash } : {}),
+    ...(facts ? { facts: json(facts) } : {}),
+    ...(beeps ? { beeps: json(beeps) } : {}),
+    ...(proxyHash ? { proxy_hash: proxyHash } : {}),
+    ...(peaksHash ? { peaks_hash: peaksHash } : {}),
   }
   await sql()`update footage set ${sql()(row as Record<string, string>)} where id = ${id}`
 }

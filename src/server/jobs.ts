@@ -18,13 +18,25 @@ export interface Job {
 }
 
 interface Row {
-  id: string; kind: JobKind; workout_id: string; footage_id: string | null; state: Job['state']; share: number
-  problem: string | null; started_at: Date | null
+  id: string
+  kind: JobKind
+  workout_id: string
+  footage_id: string | null
+  state: Job['state']
+  share: number
+  problem: string | null
+  started_at: Date | null
 }
 
 const fromRow = (row: Row): Job => ({
-  id: row.id, kind: row.kind, workoutId: row.workout_id, footageId: row.footage_id, state: row.state, share: row.share,
-  problem: row.problem, startedAt: row.started_at,
+  id: row.id,
+  kind: row.kind,
+  workoutId: row.workout_id,
+  footageId: row.footage_id,
+  state: row.state,
+  share: row.share,
+  problem: row.problem,
+  startedAt: row.started_at,
 })
 
 /** The channel on which every change of a workout's jobs and footage is told; the payload is the workout's id. */
@@ -41,7 +53,9 @@ export async function tellChange(workoutId: string): Promise<void> {
 }
 
 export async function createJob(kind: JobKind, workoutId: string, footageId: string | null): Promise<string> {
-  const [row] = await sql()<{ id: string }[]>`insert into jobs ${sql()({ kind, workout_id: workoutId, footage_id: footageId })} returning id`
+  const [row] = await sql()<
+    { id: string }[]
+  >`insert into jobs ${sql()({ kind, workout_id: workoutId, footage_id: footageId })} returning id`
   if (!row) throw new Error('insert returned no row')
   await tellChange(workoutId)
   return row.id
@@ -49,7 +63,11 @@ export async function createJob(kind: JobKind, workoutId: string, footageId: str
 
 /** The newest job of each kind. */
 export async function recentJobs(workoutId: string): Promise<Job[]> {
-  return (await sql()<Row[]>`select distinct on (kind) * from jobs where workout_id = ${workoutId} order by kind, created_at desc`).map(fromRow)
+  return (
+    await sql()<
+      Row[]
+    >`select distinct on (kind) * from jobs where workout_id = ${workoutId} order by kind, created_at desc`
+  ).map(fromRow)
 }
 
 /** Takes a queued job. @returns null when it was taken, ended or cancelled before. */
@@ -66,7 +84,11 @@ export async function reportShare(job: Job, share: number): Promise<void> {
   await tellChange(job.workoutId)
 }
 
-export async function endJob(job: Job, state: 'done' | 'failed' | 'cancelled', problem: string | null = null): Promise<void> {
+export async function endJob(
+  job: Job,
+  state: 'done' | 'failed' | 'cancelled',
+  problem: string | null = null,
+): Promise<void> {
   await sql()`update jobs set state = ${state}, problem = ${problem}, share = ${state === 'done' ? 1 : sql()`share`}, ended_at = now() where id = ${job.id}`
   await tellChange(job.workoutId)
 }
@@ -92,5 +114,7 @@ export async function recoverJobs(): Promise<string[]> {
     problem = 'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.'
     where ${stale} and attempts >= ${MOST_ATTEMPTS}`
   await sql()`update jobs set state = 'queued', share = 0 where ${stale}`
-  return (await sql()<{ id: string }[]>`select id from jobs where state = 'queued' order by created_at`).map((row) => row.id)
+  return (await sql()<{ id: string }[]>`select id from jobs where state = 'queued' order by created_at`).map(
+    (row) => row.id,
+  )
 }

@@ -8,22 +8,52 @@ import { scoreSchema, type Score } from '../core/score/score'
 import { sql } from './db'
 import { listWorkouts } from './workouts'
 
-interface Row { name: string; short: string; cue: string; posture: string; muscles: string[]; impact: string; effort: number; side_rule: string; gear: string[]; easier: string; harder: string; caution: string; seconds_per_rep: number; tags: string[] }
+interface Row {
+  name: string
+  short: string
+  cue: string
+  posture: string
+  muscles: string[]
+  impact: string
+  effort: number
+  side_rule: string
+  gear: string[]
+  easier: string
+  harder: string
+  caution: string
+  seconds_per_rep: number
+  tags: string[]
+}
 
-const fromRow = ({ side_rule, seconds_per_rep, ...row }: Row): Move => moveSchema.parse({ ...row, sideRule: side_rule, secondsPerRep: Math.round(seconds_per_rep * 1000) / 1000 })
-const toRow = ({ sideRule, secondsPerRep, ...move }: Move): Row => ({ ...move, side_rule: sideRule, seconds_per_rep: secondsPerRep })
+const fromRow = ({ side_rule, seconds_per_rep, ...row }: Row): Move =>
+  moveSchema.parse({ ...row, sideRule: side_rule, secondsPerRep: Math.round(seconds_per_rep * 1000) / 1000 })
+const toRow = ({ sideRule, secondsPerRep, ...move }: Move): Row => ({
+  ...move,
+  side_rule: sideRule,
+  seconds_per_rep: secondsPerRep,
+})
 
 export async function listMoves(): Promise<Move[]> {
-  const rows = await sql()<Row[]>`select name, short, cue, posture, muscles, impact, effort, side_rule, gear, easier, harder, caution, seconds_per_rep, tags from moves order by lower(name) limit 20000`
+  const rows = await sql()<
+    Row[]
+  >`select name, short, cue, posture, muscles, impact, effort, side_rule, gear, easier, harder, caution, seconds_per_rep, tags from moves order by lower(name) limit 20000`
   return rows.map(fromRow)
 }
 
-export interface MoveUse { id: string; title: string; published: boolean }
+export interface MoveUse {
+  id: string
+  title: string
+  published: boolean
+}
 
 /** The workouts that use a move, by name. */
 export async function usesOfMove(name: string): Promise<MoveUse[]> {
-  const published = new Set((await sql()<{ workout_id: string }[]>`select distinct workout_id from packs`).map((row) => row.workout_id))
-  return (await listWorkouts()).filter((workout) => uses(workout.score, name)).map(({ id, score }) => ({ id, title: score.title, published: published.has(id) }))
+  const published = new Set(
+    (await sql()<{ workout_id: string }[]>`select distinct workout_id from packs`).map((row) => row.workout_id),
+  )
+  return (await listWorkouts())
+    .filter((workout) => uses(workout.score, name))
+    .map(({ id, score }) => ({ id, title: score.title, published: published.has(id) }))
 }
 
 export const moveChangeSchema = z.object({
@@ -57,11 +87,14 @@ export async function saveMove({ move, was, changePublished }: z.infer<typeof mo
   })
 }
 
-const put = async (run: Sql, move: Move): Promise<void> => void await run`insert into moves ${run({ ...toRow(move) })} on conflict (lower(name)) do update set ${run({ ...toRow(move), updated_at: new Date() } as never)}`
+const put = async (run: Sql, move: Move): Promise<void> =>
+  void (await run`insert into moves ${run({ ...toRow(move) })} on conflict (lower(name)) do update set ${run({ ...toRow(move), updated_at: new Date() } as never)}`)
 
 /** Takes many at once, over those of the same name; workouts keep what they have. */
 export async function takeMoves(moves: readonly Move[]): Promise<void> {
-  await sql().begin(async (run) => { for (const move of moves) await put(run as unknown as Sql, move) })
+  await sql().begin(async (run) => {
+    for (const move of moves) await put(run as unknown as Sql, move)
+  })
 }
 
 /** Forgets an own move; what ships with Jivet under that name holds again. Workouts keep the facts that they have. */

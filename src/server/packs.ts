@@ -14,17 +14,39 @@ export interface Pack {
   createdAt: Date
 }
 
-interface Row { id: string; workout_id: string; job_id: string; title: string; video_hash: string; video_bytes: string; captions: string; chapters: string; created_at: Date }
+interface Row {
+  id: string
+  workout_id: string
+  job_id: string
+  title: string
+  video_hash: string
+  video_bytes: string
+  captions: string
+  chapters: string
+  created_at: Date
+}
 
 const fromRow = (row: Row): Pack => ({
-  id: row.id, workoutId: row.workout_id, jobId: row.job_id, title: row.title, videoHash: row.video_hash, videoBytes: Number(row.video_bytes),
-  captions: row.captions, chapters: row.chapters, createdAt: row.created_at,
+  id: row.id,
+  workoutId: row.workout_id,
+  jobId: row.job_id,
+  title: row.title,
+  videoHash: row.video_hash,
+  videoBytes: Number(row.video_bytes),
+  captions: row.captions,
+  chapters: row.chapters,
+  createdAt: row.created_at,
 })
 
 export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>): Promise<void> {
   await sql()`insert into packs ${sql()({
-    workout_id: pack.workoutId, job_id: pack.jobId, title: pack.title, video_hash: pack.videoHash, video_bytes: pack.videoBytes,
-    captions: pack.captions, chapters: pack.chapters,
+    workout_id: pack.workoutId,
+    job_id: pack.jobId,
+    title: pack.title,
+    video_hash: pack.videoHash,
+    video_bytes: pack.videoBytes,
+    captions: pack.captions,
+    chapters: pack.chapters,
   })}`
 }
 
@@ -42,6 +64,11 @@ export async function findPack(id: string): Promise<Pack> {
 
 /** A download's name from a title: letters, digits and hyphens, so that any file system takes it. */
 export function downloadName(title: string, ending: string): string {
-  const stem = title.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 80)
+  const stem = title
+    .normalize('NFKD')
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase()
+    .slice(0, 80)
   return `${stem || 'workout'}${ending}`
 }

@@ -7,5 +7,5 @@ import { migrate } from './migrate'
 const [plan, film, scores] = process.argv.slice(2)
 const ran = await migrate()
 if (ran.length) console.log(`database: ran ${ran.join(', ')}`)
-if (plan && film && scores && await loadDemo(plan, film, scores)) console.log('demo: loaded')
+if (plan && film && scores && (await loadDemo(plan, film, scores))) console.log('demo: loaded')
 await sql().end()

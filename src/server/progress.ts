@@ -25,7 +25,13 @@ export interface JobProgress {
   leftMs: number | null
 }
 
-export interface PackProgress { id: string; title: string; videoBytes: number; createdAt: string; chapters: string }
+export interface PackProgress {
+  id: string
+  title: string
+  videoBytes: number
+  createdAt: string
+  chapters: string
+}
 
 export interface Progress {
   footage: FootageProgress | null
@@ -36,15 +42,42 @@ export interface Progress {
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [current, newest, jobs, pack] = await Promise.all([currentFootage(workoutId), newestFootage(workoutId), recentJobs(workoutId), newestPack(workoutId)])
+  const [current, newest, jobs, pack] = await Promise.all([
+    currentFootage(workoutId),
+    newestFootage(workoutId),
+    recentJobs(workoutId),
+    newestPack(workoutId),
+  ])
   return {
     footage: current && {
-      id: current.id, name: current.name, bytes: current.bytes, state: current.state, problem: current.problem, warning: current.warning,
-      facts: current.facts, hasPeaks: current.peaksHash !== null,
+      id: current.id,
+      name: current.name,
+      bytes: current.bytes,
+      state: current.state,
+      problem: current.problem,
+      warning: current.warning,
+      facts: current.facts,
+      hasPeaks: current.peaksHash !== null,
     },
-    failedUpload: newest?.state === 'failed' && newest.id !== current?.id ? { name: newest.name, problem: newest.problem ?? '' } : null,
-    jobs: jobs.map((job) => ({ id: job.id, kind: job.kind, state: job.state, share: job.share, problem: job.problem, leftMs: timeLeft(job, Date.now()) })),
-    pack: pack && { id: pack.id, title: pack.title, videoBytes: pack.videoBytes, createdAt: pack.createdAt.toISOString(), chapters: pack.chapters },
+    failedUpload:
+      newest?.state === 'failed' && newest.id !== current?.id
+        ? { name: newest.name, problem: newest.problem ?? '' }
+        : null,
+    jobs: jobs.map((job) => ({
+      id: job.id,
+      kind: job.kind,
+      state: job.state,
+      share: job.share,
+      problem: job.problem,
+      leftMs: timeLeft(job, Date.now()),
+    })),
+    pack: pack && {
+      id: pack.id,
+      title: pack.title,
+      videoBytes: pack.videoBytes,
+      createdAt: pack.createdAt.toISOString(),
+      chapters: pack.chapters,
+    },
   }
 }
 

@@ -13,8 +13,15 @@ export interface Serving {
 
 /** @throws Problem `not-found` when the file is gone. */
 export async function serveFile(request: Request, path: string, { type, download }: Serving): Promise<Response> {
-  const { size } = await stat(path).catch(() => { throw new Problem('not-found', 'The file is no longer there.') })
-  const headers = new Headers({ 'content-type': type, 'accept-ranges': 'bytes', 'cache-control': 'private, max-age=3600', 'x-content-type-options': 'nosniff' })
+  const { size } = await stat(path).catch(() => {
+    throw new Problem('not-found', 'The file is no longer there.')
+  })
+  const headers = new Headers({
+    'content-type': type,
+    'accept-ranges': 'bytes',
+    'cache-control': 'private, max-age=3600',
+    'x-content-type-options': 'nosniff',
+  })
   if (download) headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(download)}`)
   const asked = request.headers.get('range')
   const ranges = asked ? parseRange(size, asked) : null
@@ -24,6 +31,8 @@ export async function serveFile(request: Request, path: string, { type, download
   headers.set('content-length', String(end - start + 1))
   if (range) headers.set('content-range', `bytes ${start}-${end}/${size}`)
   // `Readable.toWeb` throws past everybody when a browser breaks a download off; an iterator is simply ended.
-  const body = ReadableStream.from(createReadStream(path, { start, end })) as unknown as globalThis.ReadableStream<Uint8Array>
+  const body = ReadableStream.from(
+    createReadStream(path, { start, end }),
+  ) as unknown as globalThis.ReadableStream<Uint8Array>
   return new Response(body, { status: range ? 206 : 200, headers })
 }

@@ -8,24 +8,37 @@ import { timeLeft } from './progress'
 import { readSettings } from './settings'
 import { storedPath } from './store'
 
-const request = (method: string, headers: Record<string, string>): Request => new Request('http://127.0.0.1:4310/api/workouts', { method, headers: { host: '127.0.0.1:4310', ...headers } })
+const request = (method: string, headers: Record<string, string>): Request =>
+  new Request('http://127.0.0.1:4310/api/workouts', { method, headers: { host: '127.0.0.1:4310', ...headers } })
 
 describe('the guard', () => {
   it('knows its own addresses at its own port only', () => {
     expect(['127.0.0.1:4310', 'localhost:4310', '[::1]:4310'].every((host) => isOwnHost(host, 4310))).toBe(true)
-    expect(['127.0.0.1:4311', 'deck.example', 'localhost', 'localhost:4310.example', null].some((host) => isOwnHost(host, 4310))).toBe(false)
+    expect(
+      ['127.0.0.1:4311', 'deck.example', 'localhost', 'localhost:4310.example', null].some((host) =>
+        isOwnHost(host, 4310),
+      ),
+    ).toBe(false)
   })
   it('lets our own pages and tools change state, and refuses every other site', () => {
     expect(() => guard(request('PUT', { origin: 'http://127.0.0.1:4310' }))).not.toThrow()
     expect(() => guard(request('PUT', {}))).not.toThrow()
-    for (const origin of ['http://deck.example', 'https://127.0.0.1:4310', 'null', 'http://127.0.0.1:9999']) expect(() => guard(request('POST', { origin }))).toThrow(Problem)
+    for (const origin of ['http://deck.example', 'https://127.0.0.1:4310', 'null', 'http://127.0.0.1:9999'])
+      expect(() => guard(request('POST', { origin }))).toThrow(Problem)
     expect(() => guard(request('DELETE', { 'sec-fetch-site': 'cross-site' }))).toThrow(Problem)
     expect(() => guard(request('GET', { host: 'deck.example' }))).toThrow(Problem)
   })
 })
 
 describe('what is shown and kept of names', () => {
-  it.each([['../../etc/passwd', 'passwd'], ['C:\\films\\a.mov', 'a.mov'], ['..', 'footage'], ['', 'footage'], ['say "hi" \u{1f6f6}.mp4', 'say "hi" \u{1f6f6}.mp4'], ['a\u0000b\u202e.mp4', 'ab.mp4']])('shows %j as %j', (name, shown) => {
+  it.each([
+    ['../../etc/passwd', 'passwd'],
+    ['C:\\films\\a.mov', 'a.mov'],
+    ['..', 'footage'],
+    ['', 'footage'],
+    ['say "hi" \u{1f6f6}.mp4', 'say "hi" \u{1f6f6}.mp4'],
+    ['a\u0000b\u202e.mp4', 'ab.mp4'],
+  ])('shows %j as %j', (name, shown) => {
     expect(shownName(name)).toBe(shown)
   })
   it('shortens 300 letters, whole characters only', () => {

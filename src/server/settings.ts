@@ -7,8 +7,16 @@ const LOOPBACK = ['127.0.0.1', 'localhost', '::1']
 
 const schema = z.object({
   PORT: z.coerce.number().int().min(1).max(65_535).default(4310),
-  HOST: z.string().default('127.0.0.1').refine((host) => LOOPBACK.includes(host), 'Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1'),
-  JIVET_HOME: z.string().default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
+  HOST: z
+    .string()
+    .default('127.0.0.1')
+    .refine(
+      (host) => LOOPBACK.includes(host),
+      'Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1',
+    ),
+  JIVET_HOME: z
+    .string()
+    .default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
   DATABASE_URL: z.string().default(''),
 })
 

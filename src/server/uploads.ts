@@ -33,17 +33,22 @@ function make(): Server {
     relativeLocation: true,
     async onUploadCreate(_request, upload) {
       await findWorkout(idFrom(upload.metadata?.workoutId ?? '')).catch(asTusError)
-      if ((upload.size ?? 0) + KEPT_FREE > await freeBytes()) throw FULL
+      if ((upload.size ?? 0) + KEPT_FREE > (await freeBytes())) throw FULL
       return {}
     },
     async onUploadFinish(_request, upload) {
       const workoutId = idFrom(upload.metadata?.workoutId ?? '')
-      const footageId = await addFootage(workoutId, shownName(upload.metadata?.filename ?? ''), upload.size ?? 0, upload.id)
+      const footageId = await addFootage(
+        workoutId,
+        shownName(upload.metadata?.filename ?? ''),
+        upload.size ?? 0,
+        upload.id,
+      )
       await deliver(await createJob('prepare', workoutId, footageId))
       return {}
     },
     // The store hides why a write failed; whether there is room tells.
-    onResponseError: async () => (await freeBytes() < KEPT_FREE ? FULL : undefined),
+    onResponseError: async () => ((await freeBytes()) < KEPT_FREE ? FULL : undefined),
   })
 }
 

@@ -19,16 +19,28 @@ async function work(jobId: string): Promise<void> {
   running.set(job.id, halt)
   let share = 0
   // One report at a time: the heart beats whether or not anything moved.
-  const heart = setInterval(() => void reportShare(job, share).catch((error: Error) => console.error('heartbeat:', error.message)), BEAT_MS)
+  const heart = setInterval(
+    () => void reportShare(job, share).catch((error: Error) => console.error('heartbeat:', error.message)),
+    BEAT_MS,
+  )
   try {
-    await runTask(job, { signal: halt.signal, onShare: (value) => { share = value } })
+    await runTask(job, {
+      signal: halt.signal,
+      onShare: (value) => {
+        share = value
+      },
+    })
     await endJob(job, 'done')
   } catch (thrown) {
     const error = knownProblem(thrown)
     if (halt.signal.aborted) await endJob(job, 'cancelled')
     else {
       if (!(error instanceof Problem) || error.code === 'tool-failed') console.error(error)
-      await endJob(job, 'failed', error instanceof Problem ? error.message : 'Something went wrong on the server. Start it again.')
+      await endJob(
+        job,
+        'failed',
+        error instanceof Problem ? error.message : 'Something went wrong on the server. Start it again.',
+      )
     }
   } finally {
     clearInterval(heart)
@@ -38,8 +50,10 @@ async function work(jobId: string): Promise<void> {
 
 function runTask(job: Job, context: { signal: AbortSignal; onShare: (share: number) => void }): Promise<void> {
   switch (job.kind) {
-    case 'prepare': return prepareTask(job, context)
-    case 'render': return renderTask(job, context)
+    case 'prepare':
+      return prepareTask(job, context)
+    case 'render':
+      return renderTask(job, context)
   }
 }
 

@@ -12,15 +12,28 @@ export interface Workout {
   updatedAt: Date
 }
 
-interface Row { id: string; score: unknown; score_revision: number; stitch_revision: number; is_demo: boolean; updated_at: Date }
+interface Row {
+  id: string
+  score: unknown
+  score_revision: number
+  stitch_revision: number
+  is_demo: boolean
+  updated_at: Date
+}
 
 const fromRow = (row: Row): Workout => ({
-  id: row.id, score: scoreSchema.parse(row.score), scoreRevision: row.score_revision, stitchRevision: row.stitch_revision,
-  isDemo: row.is_demo, updatedAt: row.updated_at,
+  id: row.id,
+  score: scoreSchema.parse(row.score),
+  scoreRevision: row.score_revision,
+  stitchRevision: row.stitch_revision,
+  isDemo: row.is_demo,
+  updatedAt: row.updated_at,
 })
 
 export async function listWorkouts(): Promise<Workout[]> {
-  return (await sql()<Row[]>`select * from workouts where removed_at is null order by updated_at desc limit 500`).map(fromRow)
+  return (await sql()<Row[]>`select * from workouts where removed_at is null order by updated_at desc limit 500`).map(
+    fromRow,
+  )
 }
 
 /** @throws Problem `not-found`. */
@@ -31,7 +44,9 @@ export async function findWorkout(id: string): Promise<Workout> {
 }
 
 export async function createWorkout(score: Score, isDemo = false): Promise<string> {
-  const [row] = await sql()<{ id: string }[]>`insert into workouts (score, is_demo) values (${sql().json(asJson(score))}, ${isDemo}) returning id`
+  const [row] = await sql()<
+    { id: string }[]
+  >`insert into workouts (score, is_demo) values (${sql().json(asJson(score))}, ${isDemo}) returning id`
   if (!row) throw new Error('insert returned no row')
   return row.id
 }
@@ -51,8 +66,10 @@ export async function saveScore(id: string, score: Score, revision: number): Pro
 
 /** Takes a workout off the shelf, or puts it back; nothing is erased. */
 export async function setRemoved(id: string, removed: boolean): Promise<void> {
-  const rows = await sql()`update workouts set removed_at = ${removed ? new Date() : null} where id = ${id} returning id`
+  const rows =
+    await sql()`update workouts set removed_at = ${removed ? new Date() : null} where id = ${id} returning id`
   if (!rows.length) throw new Problem('not-found', 'There is no such workout.')
 }
 
-const asJson = (score: Score): Parameters<ReturnType<typeof sql>['json']>[0] => score as Parameters<ReturnType<typeof sql>['json']>[0]
+const asJson = (score: Score): Parameters<ReturnType<typeof sql>['json']>[0] =>
+  score as Parameters<ReturnType<typeof sql>['json']>[0]

@@ -6,19 +6,37 @@ import { startedDesk, type Desk } from './desk'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 let desk: Desk
-startedDesk((opened) => { desk = opened })
+startedDesk((opened) => {
+  desk = opened
+})
 
-interface Violation { id: string; impact: string | null; nodes: { target: unknown; any: { message: string }[] }[] }
+interface Violation {
+  id: string
+  impact: string | null
+  nodes: { target: unknown; any: { message: string }[] }[]
+}
 
 /** What axe finds wrong in the page as it stands, or in a part of it, one line each. */
 async function faults(within = 'html'): Promise<string[]> {
   const { page } = desk
   await page.evaluate(axe)
-  const violations = await page.evaluate(async (part) => (await (window as unknown as { axe: { run: (of: string, how: object) => Promise<{ violations: Violation[] }> } }).axe.run(part, { resultTypes: ['violations'] })).violations, within)
-  return violations.map(({ id, impact, nodes }) => `${impact ?? ''} ${id}, ${nodes.length} times: ${JSON.stringify(nodes[0]?.target)} ${nodes[0]?.any[0]?.message ?? ''}`)
+  const violations = await page.evaluate(
+    async (part) =>
+      (
+        await (
+          window as unknown as { axe: { run: (of: string, how: object) => Promise<{ violations: Violation[] }> } }
+        ).axe.run(part, { resultTypes: ['violations'] })
+      ).violations,
+    within,
+  )
+  return violations.map(
+    ({ id, impact, nodes }) =>
+      `${impact ?? ''} ${id}, ${nodes.length} times: ${JSON.stringify(nodes[0]?.target)} ${nodes[0]?.any[0]?.message ?? ''}`,
+  )
 }
 
-const PLAN = 'score: demos in rests\ntalk Welcome: about 30\nwarm-up Warm-up: 30 on\n  20 Mooring march\n# by the rail\ncircuit Main: 3 rounds, 40 on, 12 off, 1:00 between\n  Jug lift; Keel hold; Barge waltz\nfinisher Last: 2 rounds\n  10 Squat\n'
+const PLAN =
+  'score: demos in rests\ntalk Welcome: about 30\nwarm-up Warm-up: 30 on\n  20 Mooring march\n# by the rail\ncircuit Main: 3 rounds, 40 on, 12 off, 1:00 between\n  Jug lift; Keel hold; Barge waltz\nfinisher Last: 2 rounds\n  10 Squat\n'
 
 describe.each(['day', 'night'] as const)('by %s', (theme) => {
   it('the shelf and the moves', async () => {
@@ -38,7 +56,10 @@ describe.each(['day', 'night'] as const)('by %s', (theme) => {
     expect(await faults()).toEqual([])
     await desk.read('Running sheet')
     await page.locator('[data-row="4"] > span').nth(1).click()
-    await page.locator('[data-row="6"] > span').nth(1).click({ modifiers: ['Shift'] })
+    await page
+      .locator('[data-row="6"] > span')
+      .nth(1)
+      .click({ modifiers: ['Shift'] })
     await page.getByRole('toolbar').waitFor()
     expect(await faults()).toEqual([])
     await desk.read('Shorthand')
@@ -52,16 +73,19 @@ describe.each(['day', 'night'] as const)('by %s', (theme) => {
     await page.getByRole('img', { name: /^Muscles/ }).waitFor()
     expect(await faults()).toEqual([])
   })
-  it.each(['From a promise', 'Paste a plan', 'Words and rules', 'On the beat', 'Seconds that things take'])('the dialog "%s"', async (name) => {
-    const { page } = desk
-    await page.getByRole('button', { name }).click()
-    await page.getByRole('dialog').waitFor()
-    // It fades in; contrast is judged when it stands.
-    await page.waitForTimeout(400)
-    expect(await faults()).toEqual([])
-    await page.keyboard.press('Escape')
-    await page.getByRole('dialog').waitFor({ state: 'detached' })
-  })
+  it.each(['From a promise', 'Paste a plan', 'Words and rules', 'On the beat', 'Seconds that things take'])(
+    'the dialog "%s"',
+    async (name) => {
+      const { page } = desk
+      await page.getByRole('button', { name }).click()
+      await page.getByRole('dialog').waitFor()
+      // It fades in; contrast is judged when it stands.
+      await page.waitForTimeout(400)
+      expect(await faults()).toEqual([])
+      await page.keyboard.press('Escape')
+      await page.getByRole('dialog').waitFor({ state: 'detached' })
+    },
+  )
   it('the menu of formats, and a score with nothing in it', async () => {
     const { page } = desk
     await desk.open(`Empty by ${theme}`)
@@ -71,11 +95,14 @@ describe.each(['day', 'night'] as const)('by %s', (theme) => {
     expect(await faults('[role=menu]')).toEqual([])
     await page.keyboard.press('Escape')
   })
-  it('Sync, Watch and Ship, with the demo\'s footage and without any', async () => {
+  it("Sync, Watch and Ship, with the demo's footage and without any", async () => {
     const { page } = desk
     const empty = desk.here()
     await page.goto(desk.url)
-    await page.getByRole('link', { name: /Deck Hours 12/ }).first().click()
+    await page
+      .getByRole('link', { name: /Deck Hours 12/ })
+      .first()
+      .click()
     await page.waitForURL('**/score')
     for (const id of [desk.here(), empty]) {
       for (const view of ['sync', 'watch', 'ship']) {

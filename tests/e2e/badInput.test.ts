@@ -8,7 +8,9 @@ import { describe, expect, it } from 'vitest'
 import { addSection, startedJivet } from './jivet'
 
 let page: Page
-const jivet = startedJivet((opened) => { page = opened })
+const jivet = startedJivet((opened) => {
+  page = opened
+})
 
 const file = (name: string, content: string | Buffer): string => {
   const path = join(jivet.home, name)
@@ -23,7 +25,7 @@ const film = (name: string, ...args: string[]): string => {
 
 async function newWorkout(title: string): Promise<string> {
   const answer = await page.request.post(`${jivet.url}/api/workouts`, { data: { title } })
-  return (await answer.json() as { id: string }).id
+  return ((await answer.json()) as { id: string }).id
 }
 
 describe('footage that will not do', () => {
@@ -38,11 +40,25 @@ describe('footage that will not do', () => {
     await alert.getByText('not a video').waitFor()
     await choose.setInputFiles(film('voice.m4a', '-f', 'lavfi', '-i', 'sine=d=2', '-c:a', 'aac'))
     await alert.getByText('sound but no picture').waitFor()
-    const whole = film('whole.mp4', '-f', 'lavfi', '-i', 'testsrc=s=320x240:r=25:d=3', '-c:v', 'libx264', '-pix_fmt', 'yuv420p')
+    const whole = film(
+      'whole.mp4',
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=320x240:r=25:d=3',
+      '-c:v',
+      'libx264',
+      '-pix_fmt',
+      'yuv420p',
+    )
     await choose.setInputFiles(file('cut.mp4', readFileSync(whole).subarray(0, Math.floor(statSync(whole).size * 0.6))))
     await alert.getByText('end of this file is missing').waitFor()
     // No sound, and a name made to hurt: taken, with a word about the sound.
-    await choose.setInputFiles({ name: '../../"quoted" \u{1f6f6} <b>deck</b>.mp4', mimeType: 'video/mp4', buffer: readFileSync(whole) })
+    await choose.setInputFiles({
+      name: '../../"quoted" \u{1f6f6} <b>deck</b>.mp4',
+      mimeType: 'video/mp4',
+      buffer: readFileSync(whole),
+    })
     await page.getByText('This footage has no sound').or(page.getByText('Write the score first')).first().waitFor()
   })
 })
@@ -54,7 +70,9 @@ describe('plans that will not do', () => {
     ['section,round,kind,label,side,seconds\nMain,1,work,Jug lift,,9e99\n', 'Line 2: Found "9e99" in seconds'],
   ])('say the line: %j', async (text, sentence) => {
     await page.goto(jivet.url)
-    await page.getByLabel('Open a plan file').setInputFiles({ name: 'plan.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+    await page
+      .getByLabel('Open a plan file')
+      .setInputFiles({ name: 'plan.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
     await page.getByText(sentence).first().waitFor()
     expect(page.url()).toBe(`${jivet.url}/`)
   })
@@ -111,30 +129,52 @@ describe('undo', () => {
 })
 
 describe('who may call', () => {
-  const send = (headers: Record<string, string>, method = 'POST', path = '/api/workouts'): Promise<number> => new Promise((done, fail) => {
-    const call = request({ host: '127.0.0.1', port: jivet.port, path, method, headers: { 'content-type': 'application/json', ...headers } }, (answer) => {
-      answer.resume()
-      done(answer.statusCode ?? 0)
+  const send = (headers: Record<string, string>, method = 'POST', path = '/api/workouts'): Promise<number> =>
+    new Promise((done, fail) => {
+      const call = request(
+        {
+          host: '127.0.0.1',
+          port: jivet.port,
+          path,
+          method,
+          headers: { 'content-type': 'application/json', ...headers },
+        },
+        (answer) => {
+          answer.resume()
+          done(answer.statusCode ?? 0)
+        },
+      )
+      call.on('error', fail)
+      call.end(method === 'POST' ? '{"title":"From afar"}' : undefined)
     })
-    call.on('error', fail)
-    call.end(method === 'POST' ? '{"title":"From afar"}' : undefined)
-  })
   it('refuses a foreign Host and a foreign Origin, on uploads too', async () => {
     const own = `127.0.0.1:${jivet.port}`
     expect(await send({ host: 'deck.example' })).toBe(403)
     expect(await send({ host: own, origin: 'http://deck.example' })).toBe(403)
-    expect(await send({ host: own, origin: 'http://deck.example', 'tus-resumable': '1.0.0', 'upload-length': '5' }, 'POST', '/api/uploads')).toBe(403)
+    expect(
+      await send(
+        { host: own, origin: 'http://deck.example', 'tus-resumable': '1.0.0', 'upload-length': '5' },
+        'POST',
+        '/api/uploads',
+      ),
+    ).toBe(403)
     expect(await send({ host: 'deck.example' }, 'GET', '/')).toBe(403)
     expect(await send({ host: own, origin: `http://${own}` })).toBe(201)
   })
   it('serves files by id only', async () => {
-    for (const path of ['/api/footage/..%2f..%2fetc%2fpasswd/picture', '/api/footage/00000000-0000-4000-8000-000000000000/picture', '/api/packs/x/video']) {
+    for (const path of [
+      '/api/footage/..%2f..%2fetc%2fpasswd/picture',
+      '/api/footage/00000000-0000-4000-8000-000000000000/picture',
+      '/api/packs/x/video',
+    ]) {
       expect(await send({ host: `127.0.0.1:${jivet.port}` }, 'GET', path)).toBe(404)
     }
   })
   it('answers nonsense with a sentence, not with a crash', async () => {
-    const answer = await page.request.put(`${jivet.url}/api/workouts/${await newWorkout('Nonsense')}/score`, { data: { score: { version: 1, sections: 'many' }, revision: 1 } })
+    const answer = await page.request.put(`${jivet.url}/api/workouts/${await newWorkout('Nonsense')}/score`, {
+      data: { score: { version: 1, sections: 'many' }, revision: 1 },
+    })
     expect(answer.status()).toBe(400)
-    expect((await answer.json() as { problem: { message: string } }).problem.message).toMatch(/score\./)
+    expect(((await answer.json()) as { problem: { message: string } }).problem.message).toMatch(/score\./)
   })
 })

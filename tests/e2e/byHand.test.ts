@@ -14,7 +14,6 @@ const jivet = startedJivet(async (opened) => {
 const truth = truthOf(FILM)
 const trueMs = (id: string): number => truth.boundaries.find((one) => one.segmentId === id)!.footageMs
 
-
 const rows = () => page.locator('[data-origin]')
 /** Footage time of a row of the list, in milliseconds. */
 async function timeOf(row: number): Promise<number> {
@@ -22,10 +21,15 @@ async function timeOf(row: number): Promise<number> {
   const [minutes, seconds] = text.split(':')
   return Math.round((Number(minutes) * 60 + Number(seconds)) * 1000)
 }
-const seek = (ms: number): Promise<void> => page.locator('video').evaluate((video: HTMLVideoElement, seconds) => new Promise<void>((done) => {
-  video.addEventListener('seeked', () => done(), { once: true })
-  video.currentTime = seconds
-}), ms / 1000)
+const seek = (ms: number): Promise<void> =>
+  page.locator('video').evaluate(
+    (video: HTMLVideoElement, seconds) =>
+      new Promise<void>((done) => {
+        video.addEventListener('seeked', () => done(), { once: true })
+        video.currentTime = seconds
+      }),
+    ms / 1000,
+  )
 
 describe('stitching by hand', () => {
   it('ties two changes, and the rest follow by offset and rate', async () => {
@@ -38,8 +42,13 @@ describe('stitching by hand', () => {
     await seek(trueMs('main/r1/s3/work'))
     await page.locator('body').press('Enter')
     await page.getByTestId('sync-summary').getByText('2 of 13 tied').waitFor()
-    for (const [row, id] of [[2, 'main/r1/s1/rest'], [3, 'main/r1/s2/work'], [4, 'main/r1/s2/rest'], [6, 'main/r1/break']] as const) {
-      expect(Math.abs(await timeOf(row) - trueMs(id))).toBeLessThan(10)
+    for (const [row, id] of [
+      [2, 'main/r1/s1/rest'],
+      [3, 'main/r1/s2/work'],
+      [4, 'main/r1/s2/rest'],
+      [6, 'main/r1/break'],
+    ] as const) {
+      expect(Math.abs((await timeOf(row)) - trueMs(id))).toBeLessThan(10)
     }
   })
   it('nudges by 10 ms and by a frame, undoes, and keeps it all over a reload', async () => {
@@ -70,9 +79,16 @@ describe('stitching by hand', () => {
 describe('the score by keyboard', () => {
   it('moves a station by its grip', async () => {
     await page.getByRole('link', { name: 'Score' }).click()
-    const labels = (): Promise<string[]> => page.locator('[data-section=main] li input[list]').evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
+    const labels = (): Promise<string[]> =>
+      page
+        .locator('[data-section=main] li input[list]')
+        .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     await expect.poll(labels).toEqual(['Jug lift', 'Lock-gate push', 'Tiller twist'])
-    await page.locator('[data-section=main] li').first().getByRole('button', { name: /^Move this row/ }).focus()
+    await page
+      .locator('[data-section=main] li')
+      .first()
+      .getByRole('button', { name: /^Move this row/ })
+      .focus()
     for (const key of ['Space', 'ArrowDown', 'Space']) {
       await page.keyboard.press(key)
       await page.waitForTimeout(300)
@@ -82,10 +98,14 @@ describe('the score by keyboard', () => {
     await expect.poll(labels).toEqual(['Jug lift', 'Lock-gate push', 'Tiller twist'])
   })
   it('moves it by dragging too', async () => {
-    const labels = (): Promise<string[]> => page.locator('[data-section=main] li input[list]').evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
+    const labels = (): Promise<string[]> =>
+      page
+        .locator('[data-section=main] li input[list]')
+        .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     const grips = page.locator('[data-section=main] li').getByRole('button', { name: /^Move this row/ })
     await grips.nth(2).scrollIntoViewIfNeeded()
-    const from = (await grips.nth(2).boundingBox())!, to = (await grips.nth(0).boundingBox())!
+    const from = (await grips.nth(2).boundingBox())!,
+      to = (await grips.nth(0).boundingBox())!
     await page.mouse.move(from.x + 10, from.y + 15)
     await page.mouse.down()
     await page.mouse.move(from.x + 10, from.y - 10, { steps: 4 })
@@ -99,10 +119,38 @@ describe('the score by keyboard', () => {
 describe('footage that no browser plays', () => {
   it('gets a proxy and plays', async () => {
     const film = join(jivet.home, 'old.avi')
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc=s=320x240:r=25:d=4', '-f', 'lavfi', '-i', 'sine=d=4', '-c:v', 'mpeg4', '-c:a', 'mp3', film])
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=320x240:r=25:d=4',
+      '-f',
+      'lavfi',
+      '-i',
+      'sine=d=4',
+      '-c:v',
+      'mpeg4',
+      '-c:a',
+      'mp3',
+      film,
+    ])
     await page.getByRole('link', { name: 'Sync' }).click()
     await page.getByLabel('Use other footage').setInputFiles(film)
-    await expect.poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => Math.round(video.duration)).catch(() => 0), { timeout: 60_000 }).toBe(4)
-    expect(await page.locator('video').evaluate((video: HTMLVideoElement) => [video.videoWidth, video.error === null])).toEqual([320, true])
+    await expect
+      .poll(
+        () =>
+          page
+            .locator('video')
+            .evaluate((video: HTMLVideoElement) => Math.round(video.duration))
+            .catch(() => 0),
+        { timeout: 60_000 },
+      )
+      .toBe(4)
+    expect(
+      await page.locator('video').evaluate((video: HTMLVideoElement) => [video.videoWidth, video.error === null]),
+    ).toEqual([320, true])
   })
 })

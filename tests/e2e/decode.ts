@@ -3,15 +3,30 @@ import { execFileSync, spawn } from 'node:child_process'
 import { soundOf } from '../../src/core/sound/family'
 import type { Voice } from '../../src/core/cue/cues'
 
-export interface Probe { video: { durationMs: number; frames: number; width: number; height: number; codec: string; rate: string }; audio: { durationMs: number; codec: string }; faststart: boolean }
+export interface Probe {
+  video: { durationMs: number; frames: number; width: number; height: number; codec: string; rate: string }
+  audio: { durationMs: number; codec: string }
+  faststart: boolean
+}
 
 export function probe(file: string): Probe {
-  const { streams } = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-count_packets', '-of', 'json', file]).toString()) as { streams: Record<string, string>[] }
-  const video = streams.find((stream) => stream.codec_type === 'video')!, audio = streams.find((stream) => stream.codec_type === 'audio')!
+  const { streams } = JSON.parse(
+    execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-count_packets', '-of', 'json', file]).toString(),
+  ) as { streams: Record<string, string>[] }
+  const video = streams.find((stream) => stream.codec_type === 'video')!,
+    audio = streams.find((stream) => stream.codec_type === 'audio')!
   const head = execFileSync('head', ['-c', '200000', file]).toString('latin1')
-  const index = head.indexOf('moov'), data = head.indexOf('mdat')
+  const index = head.indexOf('moov'),
+    data = head.indexOf('mdat')
   return {
-    video: { durationMs: Number(video.duration) * 1000, frames: Number(video.nb_read_packets), width: Number(video.width), height: Number(video.height), codec: video.codec_name!, rate: video.r_frame_rate! },
+    video: {
+      durationMs: Number(video.duration) * 1000,
+      frames: Number(video.nb_read_packets),
+      width: Number(video.width),
+      height: Number(video.height),
+      codec: video.codec_name!,
+      rate: video.r_frame_rate!,
+    },
     audio: { durationMs: Number(audio.duration) * 1000, codec: audio.codec_name! },
     faststart: index > 0 && (data < 0 || index < data),
   }
@@ -21,11 +36,35 @@ export function probe(file: string): Probe {
 const SAMPLED = 7
 
 /** Numbers of the frames whose picture, within a crop, differs from the frame before by a mean of more than `threshold` grey levels. */
-export async function framesThatChange(file: string, crop: { x: number; y: number; width: number; height: number }, threshold: number): Promise<number[]> {
+export async function framesThatChange(
+  file: string,
+  crop: { x: number; y: number; width: number; height: number },
+  threshold: number,
+): Promise<number[]> {
   const size = crop.width * crop.height
-  const decoder = spawn('ffmpeg', ['-v', 'error', '-i', file, '-vf', `crop=${crop.width}:${crop.height}:${crop.x}:${crop.y}`, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const decoder = spawn(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-i',
+      file,
+      '-vf',
+      `crop=${crop.width}:${crop.height}:${crop.x}:${crop.y}`,
+      '-fps_mode',
+      'passthrough',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'gray',
+      'pipe:1',
+    ],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  )
   const changed: number[] = []
-  let held = Buffer.alloc(0), before: Buffer | null = null, frame = 0
+  let held = Buffer.alloc(0),
+    before: Buffer | null = null,
+    frame = 0
   for await (const chunk of decoder.stdout) {
     held = Buffer.concat([held, chunk as Buffer])
     for (; held.length >= size; held = held.subarray(size)) {
@@ -45,7 +84,11 @@ export async function framesThatChange(file: string, crop: { x: number; y: numbe
 export const SAMPLE_RATE = 48_000
 
 export function samplesOf(file: string): Float32Array {
-  const bytes = execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-map', '0:a', '-ac', '1', '-ar', String(SAMPLE_RATE), '-f', 'f32le', 'pipe:1'], { maxBuffer: 2 ** 30 })
+  const bytes = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', file, '-map', '0:a', '-ac', '1', '-ar', String(SAMPLE_RATE), '-f', 'f32le', 'pipe:1'],
+    { maxBuffer: 2 ** 30 },
+  )
   return new Float32Array(new Uint8Array(bytes).buffer)
 }
 
@@ -53,12 +96,20 @@ export function samplesOf(file: string): Float32Array {
  * Where a cue's sound really starts near an instant: the shift at which it matches best, by normalised correlation.
  * @returns its distance from `atMs`, and how well it matched (1 is alone and exact).
  */
-export function findCue(samples: Float32Array, voice: Voice, atMs: number, reachMs = 40): { offMs: number; match: number } {
+export function findCue(
+  samples: Float32Array,
+  voice: Voice,
+  atMs: number,
+  reachMs = 40,
+): { offMs: number; match: number } {
   const sound = soundOf(voice, SAMPLE_RATE).subarray(0, Math.round(0.09 * SAMPLE_RATE))
-  const reach = Math.round((reachMs / 1000) * SAMPLE_RATE), middle = Math.round((atMs / 1000) * SAMPLE_RATE)
+  const reach = Math.round((reachMs / 1000) * SAMPLE_RATE),
+    middle = Math.round((atMs / 1000) * SAMPLE_RATE)
   let best = { offMs: 0, match: -1 }
   for (let shift = -reach; shift <= reach; shift += 4) {
-    let product = 0, ours = 0, theirs = 0
+    let product = 0,
+      ours = 0,
+      theirs = 0
     for (let at = 0; at < sound.length; at += 2) {
       const sample = samples[middle + shift + at] ?? 0
       product += sample * sound[at]!

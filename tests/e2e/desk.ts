@@ -4,12 +4,19 @@ import type { Score } from '../../src/core/score/score'
 import { startedJivet } from './jivet'
 
 export class Desk {
-  constructor(readonly url: string, readonly page: Page) {}
+  constructor(
+    readonly url: string,
+    readonly page: Page,
+  ) {}
 
   /** Makes a workout, from a plan where one is given, and opens its score. @returns its id. */
   async open(title: string, plan = ''): Promise<string> {
     const body = plan ? { plan: `title ${title}\n${plan}`, name: 'plan.score.txt' } : { title }
-    const made = await fetch(`${this.url}/api/workouts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+    const made = await fetch(`${this.url}/api/workouts`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
     if (!made.ok) throw new Error(`no workout was made: ${await made.text()}`)
     const { id } = (await made.json()) as { id: string }
     await this.page.goto(`${this.url}/w/${id}/score`)
@@ -19,7 +26,11 @@ export class Desk {
 
   /** Until the score on the page answers to keys and clicks: its clock is read after everything is wired up. */
   async ready(): Promise<void> {
-    await this.page.getByTestId('totals').locator('dl > div', { hasText: 'ends at' }).getByText(/^\d\d:\d\d$/).waitFor()
+    await this.page
+      .getByTestId('totals')
+      .locator('dl > div', { hasText: 'ends at' })
+      .getByText(/^\d\d:\d\d$/)
+      .waitFor()
   }
 
   async saved(): Promise<void> {

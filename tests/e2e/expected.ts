@@ -2,7 +2,13 @@
 import type { Voice } from '../../src/core/cue/cues'
 import type { Truth } from './jivet'
 
-interface Interval { kind: string; startMs: number; endMs: number; planned: number; halves: boolean }
+interface Interval {
+  kind: string
+  startMs: number
+  endMs: number
+  planned: number
+  halves: boolean
+}
 
 const PLANNED: Record<string, number> = { lead: 5, work: 20, rest: 10, break: 15 }
 
@@ -10,7 +16,9 @@ function intervals(truth: Truth): Interval[] {
   return truth.boundaries.flatMap(({ segmentId, footageMs }, index) => {
     const kind = segmentId.split('/').at(-1) ?? ''
     const endMs = truth.boundaries[index + 1]?.footageMs ?? truth.durationMs
-    return kind === 'talk' ? [] : [{ kind, startMs: footageMs, endMs, planned: PLANNED[kind] ?? 0, halves: segmentId.includes('/s3/work') }]
+    return kind === 'talk'
+      ? []
+      : [{ kind, startMs: footageMs, endMs, planned: PLANNED[kind] ?? 0, halves: segmentId.includes('/s3/work') }]
   })
 }
 

@@ -6,20 +6,30 @@ import { describe, expect, it } from 'vitest'
 import { addSection, FILM, startedJivet } from './jivet'
 
 let page: Page
-const jivet = startedJivet((opened) => { page = opened })
+const jivet = startedJivet((opened) => {
+  page = opened
+})
 
 /** Processes of this very Jivet whose command line holds `words`, told from others by their environment. */
 function processes(words: string): number[] {
-  return readdirSync('/proc').filter((name) => /^\d+$/.test(name)).filter((pid) => {
-    try {
-      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(words) && readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`JIVET_HOME=${jivet.home}`)
-    } catch {
-      return false
-    }
-  }).map(Number)
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .filter((pid) => {
+      try {
+        return (
+          readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(words) &&
+          readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`JIVET_HOME=${jivet.home}`)
+        )
+      } catch {
+        return false
+      }
+    })
+    .map(Number)
 }
 
-const killAll = (words: string): void => { for (const pid of processes(words)) process.kill(pid, 'SIGKILL') }
+const killAll = (words: string): void => {
+  for (const pid of processes(words)) process.kill(pid, 'SIGKILL')
+}
 
 describe('a killed worker', () => {
   it('is replaced, and the render that it was at is done all the same', async () => {
@@ -30,14 +40,20 @@ describe('a killed worker', () => {
     await page.getByText('13 of 13 tied').waitFor()
     await page.getByRole('link', { name: 'Ship' }).click()
     await page.getByRole('button', { name: 'Render the video' }).click()
-    await page.getByText(/^[1-9]\d? %/).first().waitFor({ timeout: 60_000 })
+    await page
+      .getByText(/^[1-9]\d? %/)
+      .first()
+      .waitFor({ timeout: 60_000 })
     killAll('src/server/worker.ts')
     await page.getByRole('link', { name: /Video \(MP4\)/ }).waitFor({ timeout: 240_000 })
   }, 400_000)
 
   it('can be told to cancel, and nothing is published', async () => {
     await page.getByRole('button', { name: 'Render again' }).click()
-    await page.getByText(/^[1-9]\d? %/).first().waitFor({ timeout: 60_000 })
+    await page
+      .getByText(/^[1-9]\d? %/)
+      .first()
+      .waitFor({ timeout: 60_000 })
     await page.getByRole('button', { name: 'Cancel' }).click()
     await page.getByText('The render was cancelled').waitFor()
     await expect.poll(() => execFileSync('find', [`${jivet.home}/scratch`, '-type', 'f']).toString()).toBe('')
@@ -56,13 +72,26 @@ describe('a killed server', () => {
     await page.getByText('Saved', { exact: true }).waitFor()
 
     // An upload by hand, so that it can be stopped after its first half.
-    const bytes = readFileSync(FILM), half = Math.floor(bytes.length / 2)
+    const bytes = readFileSync(FILM),
+      half = Math.floor(bytes.length / 2)
     const tus = { 'tus-resumable': '1.0.0' }
     const base64 = (text: string): string => Buffer.from(text).toString('base64')
-    const made = await fetch(`${jivet.url}/api/uploads`, { method: 'POST', headers: { ...tus, 'upload-length': String(bytes.length), 'upload-metadata': `filename ${base64('deck.mp4')},workoutId ${base64(id)}` } })
+    const made = await fetch(`${jivet.url}/api/uploads`, {
+      method: 'POST',
+      headers: {
+        ...tus,
+        'upload-length': String(bytes.length),
+        'upload-metadata': `filename ${base64('deck.mp4')},workoutId ${base64(id)}`,
+      },
+    })
     expect(made.status).toBe(201)
     const at = new URL(made.headers.get('location') ?? '', jivet.url).href
-    const patch = (from: number, to: number): Promise<Response> => fetch(at, { method: 'PATCH', headers: { ...tus, 'upload-offset': String(from), 'content-type': 'application/offset+octet-stream' }, body: bytes.subarray(from, to) })
+    const patch = (from: number, to: number): Promise<Response> =>
+      fetch(at, {
+        method: 'PATCH',
+        headers: { ...tus, 'upload-offset': String(from), 'content-type': 'application/offset+octet-stream' },
+        body: bytes.subarray(from, to),
+      })
     expect((await patch(0, half)).status).toBe(204)
 
     killAll('scripts/start.mjs')

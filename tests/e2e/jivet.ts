@@ -12,8 +12,12 @@ import { afterAll, beforeAll } from 'vitest'
 export const FILMS = process.env.JIVET_TEST_FILMS ?? ''
 export const FILM = join(FILMS, 'deck-hours.mp4')
 
-export interface Truth { durationMs: number; boundaries: { segmentId: string; edge: 'start' | 'end'; footageMs: number; silent: boolean }[] }
-export const truthOf = (film: string): Truth => JSON.parse(readFileSync(film.replace(/\.mp4$/, '.truth.json'), 'utf8')) as Truth
+export interface Truth {
+  durationMs: number
+  boundaries: { segmentId: string; edge: 'start' | 'end'; footageMs: number; silent: boolean }[]
+}
+export const truthOf = (film: string): Truth =>
+  JSON.parse(readFileSync(film.replace(/\.mp4$/, '.truth.json'), 'utf8')) as Truth
 
 class Jivet {
   readonly home = mkdtempSync(join(tmpdir(), 'jivet-test-'))
@@ -29,10 +33,15 @@ class Jivet {
   async start(): Promise<void> {
     this.port ||= await freePort()
     cpSync(FILMS, join(this.home, 'demo', basename(FILMS)), { recursive: true })
-    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: String(this.port), JIVET_HOME: this.home }, stdio: ['ignore', 'pipe', 'inherit'] })
+    const child = spawn(process.execPath, ['scripts/start.mjs'], {
+      env: { ...process.env, PORT: String(this.port), JIVET_HOME: this.home },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
     this.process = child
     await new Promise<void>((ready, fail) => {
-      child.stdout?.on('data', (text: Buffer) => { if (text.toString().includes('Jivet is ready')) ready() })
+      child.stdout?.on('data', (text: Buffer) => {
+        if (text.toString().includes('Jivet is ready')) ready()
+      })
       child.once('exit', (code) => fail(new Error(`the server ended with ${code} before it was ready`)))
     })
   }
@@ -49,7 +58,13 @@ class Jivet {
   async page(): Promise<Page> {
     this.browser ??= await chromium.launch({
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+      ],
     })
     const page = await this.browser.newPage({ viewport: { width: 1280, height: 800 } })
     page.setDefaultTimeout(30_000)

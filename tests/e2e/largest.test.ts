@@ -3,14 +3,20 @@ import { describe, expect, it } from 'vitest'
 import { startedDesk, type Desk } from './desk'
 
 let desk: Desk
-startedDesk((opened) => { desk = opened })
+startedDesk((opened) => {
+  desk = opened
+})
 
 const MOVES = ['Jug lift', 'Lock-gate push', 'Tiller twist', 'Pump-out hop', 'Deck-rail squat']
 const inputs = (): Promise<number> => desk.page.locator('[data-section] input').count()
-const scrollTo = (share: number): Promise<void> => desk.page.evaluate((to) => window.scrollTo(0, document.body.scrollHeight * to), share)
+const scrollTo = (share: number): Promise<void> =>
+  desk.page.evaluate((to) => window.scrollTo(0, document.body.scrollHeight * to), share)
 
 describe('three hundred sections', () => {
-  const plan = Array.from({ length: 300 }, (_, index) => `circuit Block ${index + 1}: 1 round, 20 on, 10 off\n  ${MOVES.join('; ')}\n`).join('')
+  const plan = Array.from(
+    { length: 300 },
+    (_, index) => `circuit Block ${index + 1}: 1 round, 20 on, 10 off\n  ${MOVES.join('; ')}\n`,
+  ).join('')
   it('are drawn where the window is, and edited there', async () => {
     const { page } = desk
     const id = await desk.open('Three hundred', plan)
@@ -57,10 +63,17 @@ describe('three hundred sections', () => {
 describe('a finding far down', () => {
   it('brings the section that it is about into sight', async () => {
     const { page } = desk
-    await desk.open('Far down', `${Array.from({ length: 60 }, (_, index) => `circuit Block ${index + 1}: 2 rounds, 20 on, 20 off\n  Squat; Lunge\n`).join('')}circuit Last: 3 rounds, 40 on, 20 off\n  Jug lift\n`)
+    await desk.open(
+      'Far down',
+      `${Array.from({ length: 60 }, (_, index) => `circuit Block ${index + 1}: 2 rounds, 20 on, 20 off\n  Squat; Lunge\n`).join('')}circuit Last: 3 rounds, 40 on, 20 off\n  Jug lift\n`,
+    )
     const last = page.locator('[data-section=last]')
     expect(await last.locator('input').count()).toBe(0)
-    await page.getByLabel('Findings').locator('[data-finding=sides]').getByRole('button', { name: 'Show where' }).click()
+    await page
+      .getByLabel('Findings')
+      .locator('[data-finding=sides]')
+      .getByRole('button', { name: 'Show where' })
+      .click()
     await last.getByLabel('Work', { exact: true }).first().waitFor()
     await expect.poll(async () => (await last.boundingBox())?.y ?? -1).toBeGreaterThan(80)
     expect((await last.boundingBox())?.y).toBeLessThan(700)
@@ -80,12 +93,18 @@ describe('three thousand stations in one section', () => {
     await page.keyboard.press('Enter')
     await desk.saved()
     const [section] = (await desk.scoreOf(id)).sections
-    expect(section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)).toEqual(['Pump-out hop', 'Rope pull'])
+    expect(section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)).toEqual([
+      'Pump-out hop',
+      'Rope pull',
+    ])
     expect(await rows.count()).toBeLessThan(150)
   })
   it('move by their grips, by keyboard', async () => {
     const { page } = desk
-    const lastGrip = page.locator('[data-section] li').filter({ hasText: /^3000/ }).getByRole('button', { name: /^Move this row/ })
+    const lastGrip = page
+      .locator('[data-section] li')
+      .filter({ hasText: /^3000/ })
+      .getByRole('button', { name: /^Move this row/ })
     await lastGrip.focus()
     await page.keyboard.press('Space')
     await page.waitForTimeout(150)
@@ -93,10 +112,12 @@ describe('three thousand stations in one section', () => {
     await page.waitForTimeout(300)
     await page.keyboard.press('Space')
     await desk.saved()
-    await expect.poll(async () => {
-      const [section] = (await desk.scoreOf(desk.here())).sections
-      return section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)
-    }).toEqual(['Rope pull', 'Pump-out hop'])
+    await expect
+      .poll(async () => {
+        const [section] = (await desk.scoreOf(desk.here())).sections
+        return section?.format === 'circuit' && section.stations.map((station) => station.label).slice(-2)
+      })
+      .toEqual(['Rope pull', 'Pump-out hop'])
   })
 })
 
@@ -108,22 +129,47 @@ describe('ten thousand stations and more', () => {
     if (main?.format !== 'circuit' || !main.stations[0]) throw new Error('a circuit was written')
     const [squat] = main.stations
     const half = Array.from({ length: 5001 }, () => squat)
-    const put = await fetch(`${desk.url}/api/workouts/${desk.here()}/score`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ revision: 1, score: { ...score, sections: [{ ...main, stations: half }, { ...main, key: 'more', stations: half }] } }) })
+    const put = await fetch(`${desk.url}/api/workouts/${desk.here()}/score`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        revision: 1,
+        score: {
+          ...score,
+          sections: [
+            { ...main, stations: half },
+            { ...main, key: 'more', stations: half },
+          ],
+        },
+      }),
+    })
     expect(put.status).toBe(200)
     await page.reload()
     await desk.ready()
-    await page.getByRole('alert').getByText(/more than 10,000 stations/).waitFor()
-    await page.getByLabel('Findings').getByText(/more than 10,000 stations/).waitFor()
+    await page
+      .getByRole('alert')
+      .getByText(/more than 10,000 stations/)
+      .waitFor()
+    await page
+      .getByLabel('Findings')
+      .getByText(/more than 10,000 stations/)
+      .waitFor()
   })
 })
 
 describe('more sections than a score may have', () => {
   it('are not saved, with the reason, and saved again when one is taken back', async () => {
     const { page } = desk
-    const id = await desk.open('Five hundred', Array.from({ length: 500 }, (_, index) => `circuit Block ${index + 1}: 1 round, 20 on\n  Squat\n`).join(''))
+    const id = await desk.open(
+      'Five hundred',
+      Array.from({ length: 500 }, (_, index) => `circuit Block ${index + 1}: 1 round, 20 on\n  Squat\n`).join(''),
+    )
     await page.getByRole('button', { name: 'Section: Block 1', exact: true }).click()
     await page.getByRole('menuitem', { name: 'Duplicate' }).click()
-    await page.getByTestId('save-state').getByText(/^Not saved: .*500/).waitFor()
+    await page
+      .getByTestId('save-state')
+      .getByText(/^Not saved: .*500/)
+      .waitFor()
     await page.getByRole('button', { name: /^Undo/ }).click()
     await desk.enter('Name of the section', 'First', page.locator('[data-section="block-1"]'))
     await desk.saved()

@@ -5,7 +5,10 @@ import { startedDesk, type Desk } from './desk'
 
 let desk: Desk
 let page: Page
-startedDesk((opened) => { desk = opened; page = opened.page })
+startedDesk((opened) => {
+  desk = opened
+  page = opened.page
+})
 const rows = () => page.getByRole('list', { name: 'Moves' }).getByRole('listitem')
 
 it('finds moves by word, posture and muscle', async () => {
@@ -13,16 +16,23 @@ it('finds moves by word, posture and muscle', async () => {
   await page.getByText(/^76 of 76$/).waitFor()
   await page.getByRole('searchbox').fill('water jug')
   await page.getByText(/^2 of 76$/).waitFor()
-  expect(await rows().allInnerTexts()).toEqual([expect.stringContaining('Anchor row'), expect.stringContaining('Jug lift')])
+  expect(await rows().allInnerTexts()).toEqual([
+    expect.stringContaining('Anchor row'),
+    expect.stringContaining('Jug lift'),
+  ])
   await page.getByRole('searchbox').fill('')
   await page.getByLabel('Posture').first().selectOption('seated')
   await page.getByLabel('Muscles').first().selectOption('trunk')
-  expect(await rows().allInnerTexts()).toEqual(['Porthole turn', 'Seated march', 'Seated twist', 'Tiller twist'].map((name) => expect.stringContaining(name) as string))
+  expect(await rows().allInnerTexts()).toEqual(
+    ['Porthole turn', 'Seated march', 'Seated twist', 'Tiller twist'].map(
+      (name) => expect.stringContaining(name) as string,
+    ),
+  )
   await page.getByRole('searchbox').fill('zeppelin')
   await page.getByText('No move is like that.').waitFor()
 })
 
-it('makes a move of one\'s own, which a score takes along, and says where it is used when it changes', async () => {
+it("makes a move of one's own, which a score takes along, and says where it is used when it changes", async () => {
   await page.goto(`${desk.url}/moves`)
   await page.getByRole('button', { name: 'New move' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
@@ -55,12 +65,17 @@ it('makes a move of one\'s own, which a score takes along, and says where it is 
 
 it('brings moves in from a table, takes the right ones and says which are wrong', async () => {
   await page.goto(`${desk.url}/moves`)
-  const table = 'name,posture,muscles,effort,gear\nRudder row,seated,back; arms,4,paddle\nBad one,floating,,3,\n,standing,,3,\nSwan neck,standing,flippers,3,\n'
-  await page.getByLabel('Bring in').setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
+  const table =
+    'name,posture,muscles,effort,gear\nRudder row,seated,back; arms,4,paddle\nBad one,floating,,3,\n,standing,,3,\nSwan neck,standing,flippers,3,\n'
+  await page
+    .getByLabel('Bring in')
+    .setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
   await page.getByText('1 move taken in.').waitFor()
   await page.getByText('3 not taken:').waitFor()
   await page.getByText(/line 3: posture/).waitFor()
-  await page.getByLabel('Bring in').setInputFiles({ name: 'moves.json', mimeType: 'application/json', buffer: Buffer.from('{') })
+  await page
+    .getByLabel('Bring in')
+    .setInputFiles({ name: 'moves.json', mimeType: 'application/json', buffer: Buffer.from('{') })
   await page.getByText(/This is not JSON/).waitFor()
   await page.getByRole('searchbox').fill('rudder')
   await rows().first().click()

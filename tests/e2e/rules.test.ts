@@ -10,12 +10,15 @@ import { startedDesk, type Desk } from './desk'
 import { addSection } from './jivet'
 
 let desk: Desk
-startedDesk((opened) => { desk = opened })
+startedDesk((opened) => {
+  desk = opened
+})
 
 const button = (name: string | RegExp): Locator => desk.page.getByRole('button', { name })
 const dialog = (): Locator => desk.page.getByRole('dialog')
 const findings = (): Locator => desk.page.getByLabel('Findings')
-const total = (text: string): Promise<void> => desk.page.getByTestId('totals').getByText(text, { exact: true }).first().waitFor()
+const total = (text: string): Promise<void> =>
+  desk.page.getByTestId('totals').getByText(text, { exact: true }).first().waitFor()
 async function close(): Promise<void> {
   await desk.page.keyboard.press('Escape')
   await dialog().waitFor({ state: 'detached' })
@@ -37,7 +40,11 @@ describe('every format of the menu', () => {
     for (const [index, section] of score.sections.entries()) {
       const card = page.locator(`[data-section="${section.key}"]`)
       await card.scrollIntoViewIfNeeded()
-      await card.getByText(describeSection(section, aroundFormat(score, section.format, score.sections[index + 1]?.format === 'break'))).waitFor()
+      await card
+        .getByText(
+          describeSection(section, aroundFormat(score, section.format, score.sections[index + 1]?.format === 'break')),
+        )
+        .waitFor()
       expect(await card.getByRole('alert').count()).toBe(0)
     }
     await total(formatClock(expand(score).totalMs))
@@ -80,12 +87,22 @@ describe('words and rules', () => {
   })
   it('say why a reading is the default, and judge the title by the one that is chosen', async () => {
     await desk.open('Tabata on the towpath', 'burst Main: 6 intervals, 20 on, 10 off\n  Squat\n')
-    await findings().getByText(/The title says "Tabata"/).waitFor()
+    await findings()
+      .getByText(/The title says "Tabata"/)
+      .waitFor()
     await button('Words and rules').click()
-    await dialog().getByText(/Default: strict, because a title that uses the word/).waitFor()
+    await dialog()
+      .getByText(/Default: strict, because a title that uses the word/)
+      .waitFor()
     await dialog().getByLabel('any work that is twice its rest').check()
     await close()
-    await expect.poll(() => findings().getByText(/The title says "Tabata"/).count()).toBe(0)
+    await expect
+      .poll(() =>
+        findings()
+          .getByText(/The title says "Tabata"/)
+          .count(),
+      )
+      .toBe(0)
   })
   it('miss the cautions when they stand nowhere, and put them back with one press', async () => {
     const id = await desk.open('Bare', TWO_ROUNDS)
@@ -108,7 +125,11 @@ describe('the seconds that things take', () => {
     await desk.enter('From the floor to standing', '9', dialog())
     await close()
     // Stand up 9, hear "Squat" 0.4, count in 3.
-    await rest.getByText('From Keel hold to Squat needs about 12.4 s: stand up 9, hear next move 0.4, count in 3; has 12 s, 2 times.').waitFor()
+    await rest
+      .getByText(
+        'From Keel hold to Squat needs about 12.4 s: stand up 9, hear next move 0.4, count in 3; has 12 s, 2 times.',
+      )
+      .waitFor()
     await desk.saved()
     expect((await desk.scoreOf(id)).needs).toEqual({ floorToStand: 9 })
     await button('Seconds that things take').click()
@@ -123,10 +144,16 @@ describe('on the beat', () => {
     const id = await desk.open('Beat', 'circuit Main: 2 rounds, 40 on, 17 off, last rest dropped\n  Squat; Lunge\n')
     await button('On the beat').click()
     // 40 s and 17 s share nothing but a second: four beats in it are 240 beats a minute.
-    await dialog().getByText(/No tempo from 80 to 180/).waitFor()
+    await dialog()
+      .getByText(/No tempo from 80 to 180/)
+      .waitFor()
     await dialog().getByLabel('0:17').uncheck()
     // Alone, 40 s is 20 bars of four at 120 beats a minute, and 20 reps of four beats.
-    await dialog().getByRole('row').filter({ has: desk.page.getByRole('cell', { name: '120', exact: true }) }).getByText('20, 20').waitFor()
+    await dialog()
+      .getByRole('row')
+      .filter({ has: desk.page.getByRole('cell', { name: '120', exact: true }) })
+      .getByText('20, 20')
+      .waitFor()
     await dialog().getByLabel('0:17').check()
     await desk.enter('Wanted tempo', '120', dialog())
     // A bar is 2 s: 17 s becomes 18 s, as halves go up.
@@ -139,14 +166,20 @@ describe('on the beat', () => {
 
 describe('the balance', () => {
   it('says in words what it draws: by block, side, posture, muscle and impact, with the gear', async () => {
-    await desk.open('Weighed', 'circuit Main: 2 rounds, 40 on, 20 off, last rest dropped\n  Jug lift (sides alternate); Keel hold\n')
+    await desk.open(
+      'Weighed',
+      'circuit Main: 2 rounds, 40 on, 20 off, last rest dropped\n  Jug lift (sides alternate); Keel hold\n',
+    )
     await desk.read('Balance')
-    const chart = async (name: string): Promise<string> => await desk.page.getByRole('img', { name: new RegExp(`^${name}`) }).getAttribute('aria-label') ?? ''
+    const chart = async (name: string): Promise<string> =>
+      (await desk.page.getByRole('img', { name: new RegExp(`^${name}`) }).getAttribute('aria-label')) ?? ''
     expect(await chart('Work and rest by block')).toMatch(/work Main 2:40; rest Main 1:00/)
     expect(await chart('Left and right')).toMatch(/left 0:40, right 0:40/)
     expect(await chart('Posture')).toMatch(/standing 1:20, .*lying face down 1:20/)
     // The jug loads back, hips and thighs; the keel hold trunk and shoulders.
-    expect(await chart('Muscles')).toMatch(/shoulders 1:20, chest 0:00, back 1:20, .*trunk 1:20, hips 1:20, thighs 1:20/)
+    expect(await chart('Muscles')).toMatch(
+      /shoulders 1:20, chest 0:00, back 1:20, .*trunk 1:20, hips 1:20, thighs 1:20/,
+    )
     expect(await chart('Impact')).toMatch(/feet stay 2:40, a foot lifts 0:00/)
     await desk.page.getByText('2.7 min').waitFor()
     await desk.page.getByText('water jug 1:20').waitFor()

@@ -8,7 +8,10 @@ import { addSection } from './jivet'
 
 let desk: Desk
 let page: Page
-startedDesk((opened) => { desk = opened; page = opened.page })
+startedDesk((opened) => {
+  desk = opened
+  page = opened.page
+})
 
 const saved = (): Promise<void> => desk.saved()
 const open = (title: string, plan = ''): Promise<string> => desk.open(title, plan)
@@ -20,14 +23,17 @@ async function tabTo(name: RegExp): Promise<void> {
     await page.keyboard.press('Tab')
     const text = await page.evaluate(() => {
       const at = document.activeElement as HTMLElement | null
-      return at ? at.getAttribute('aria-label') || at.innerText || (at as HTMLInputElement).labels?.[0]?.innerText || '' : ''
+      return at
+        ? at.getAttribute('aria-label') || at.innerText || (at as HTMLInputElement).labels?.[0]?.innerText || ''
+        : ''
     })
     if (name.test(text)) return
   }
   throw new Error(`no way by keyboard to ${String(name)}`)
 }
 
-const COMPOUND = 'compound Main: 2 passes, long 1:00, rest 20, short 20, after each slot 40\nAnchor row (sides none, from 2 Rope pull) + Shadow boxing + Keel hold + Shadow boxing'
+const COMPOUND =
+  'compound Main: 2 passes, long 1:00, rest 20, short 20, after each slot 40\nAnchor row (sides none, from 2 Rope pull) + Shadow boxing + Keel hold + Shadow boxing'
 
 describe('the shorthand', () => {
   it('builds a compound slot with a swap in its second pass from nothing, by keyboard alone', async () => {
@@ -54,7 +60,16 @@ describe('the shorthand', () => {
     await page.getByText('All understood').waitFor()
     await saved()
     const { segments } = expand(await scoreOf(desk.here()))
-    expect(segments.filter((one) => one.kind === 'work').map((one) => one.label)).toEqual(['Anchor row', 'Shadow boxing', 'Keel hold', 'Shadow boxing', 'Rope pull', 'Shadow boxing', 'Keel hold', 'Shadow boxing'])
+    expect(segments.filter((one) => one.kind === 'work').map((one) => one.label)).toEqual([
+      'Anchor row',
+      'Shadow boxing',
+      'Keel hold',
+      'Shadow boxing',
+      'Rope pull',
+      'Shadow boxing',
+      'Keel hold',
+      'Shadow boxing',
+    ])
   })
   it('marks what it does not understand where it stands, offers a mend, and loses nothing over a reload', async () => {
     const id = await open('Slip')
@@ -85,7 +100,9 @@ describe('the shorthand', () => {
     await rounds.fill('4')
     await rounds.press('Enter')
     await page.getByRole('tab', { name: 'Shorthand' }).click()
-    expect(await page.locator('.cm-content').innerText()).toMatch(/# on the roof\ncircuit Main: 4 rounds, 40 on, 20 off\n +Jug lift/)
+    expect(await page.locator('.cm-content').innerText()).toMatch(
+      /# on the roof\ncircuit Main: 4 rounds, 40 on, 20 off\n +Jug lift/,
+    )
   })
 })
 
@@ -93,29 +110,44 @@ describe('a plan from elsewhere', () => {
   it('is pasted as people type it, with what was not understood marked', async () => {
     const id = await open('Pasted')
     await page.getByRole('button', { name: 'Paste a plan' }).click()
-    await page.getByRole('dialog').getByRole('textbox').fill('Deck Hours 17\nBring a friend and something to drink, the more the merrier!\n3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest')
+    await page
+      .getByRole('dialog')
+      .getByRole('textbox')
+      .fill(
+        'Deck Hours 17\nBring a friend and something to drink, the more the merrier!\n3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest',
+      )
     await page.getByText('1 line not understood').waitFor()
     await page.getByRole('button', { name: 'Add to the score' }).click()
     await saved()
     // 3 x (40 + 20 + 40 + 20) s.
     await page.getByTestId('totals').getByText('6:00').waitFor()
-    await page.getByLabel('Findings').getByText(/Not understood: "Bring a friend/).waitFor()
+    await page
+      .getByLabel('Findings')
+      .getByText(/Not understood: "Bring a friend/)
+      .waitFor()
     expect(await scoreOf(id)).toMatchObject({ title: 'Pasted', sections: [{ format: 'circuit', rounds: 3 }] })
   })
   it('comes from a spreadsheet and goes back to it', async () => {
     await page.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: desk.url })
     const id = await open('Rows', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat\n')
     await page.getByRole('tab', { name: 'Running sheet' }).click()
-    await page.evaluate(() => navigator.clipboard.writeText('Roof\t1\twork\tLantern reach\tleft\t35\nRoof\t1\trest\t\t\t15'))
+    await page.evaluate(() =>
+      navigator.clipboard.writeText('Roof\t1\twork\tLantern reach\tleft\t35\nRoof\t1\trest\t\t\t15'),
+    )
     await page.locator('[data-row="1"] > span').nth(1).click()
     await page.keyboard.press('Control+v')
     await page.getByText('2 rows put in as a free list.').waitFor()
     await page.locator('[data-row="5"] > span').nth(1).click()
     await page.keyboard.press('Control+c')
     await page.getByText('1 row copied.').waitFor()
-    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('section\tround\tkind\tlabel\tside\tseconds\nRoof\t1\twork\tLantern reach\tleft\t35')
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(
+      'section\tround\tkind\tlabel\tside\tseconds\nRoof\t1\twork\tLantern reach\tleft\t35',
+    )
     await saved()
-    expect((await scoreOf(id)).sections[1]).toMatchObject({ format: 'list', rows: [{ label: 'Lantern reach', side: 'left', durationMs: 35_000 }, { kind: 'rest' }] })
+    expect((await scoreOf(id)).sections[1]).toMatchObject({
+      format: 'list',
+      rows: [{ label: 'Lantern reach', side: 'left', durationMs: 35_000 }, { kind: 'rest' }],
+    })
   })
   it('is solved for from a promise, and the total kept when a number changes', async () => {
     const id = await open('Solved')
@@ -166,10 +198,14 @@ describe('judgement', () => {
     await page.keyboard.press('Enter')
     await findings.getByText('1 set aside').waitFor()
     await saved()
-    expect(await scoreOf(id)).toMatchObject({ sections: [{ format: 'warmUp' }, { stations: [{}, { sideRule: 'halves' }, {}] }], dismissed: [{ reason: 'in its own video' }] })
+    expect(await scoreOf(id)).toMatchObject({
+      sections: [{ format: 'warmUp' }, { stations: [{}, { sideRule: 'halves' }, {}] }],
+      dismissed: [{ reason: 'in its own video' }],
+    })
     const whole = await scoreOf(id)
 
-    const undo = page.getByRole('button', { name: /^Undo/ }), redo = page.getByRole('button', { name: /^Redo/ })
+    const undo = page.getByRole('button', { name: /^Undo/ }),
+      redo = page.getByRole('button', { name: /^Redo/ })
     let steps = 0
     while (await undo.isEnabled()) {
       await undo.click()
@@ -192,18 +228,27 @@ describe('the sheet and the terrain', () => {
     const id = await open('Bulk', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat; Lunge; Plank\n')
     await page.getByRole('tab', { name: 'Running sheet' }).click()
     await page.locator('[data-row="1"] > span').nth(1).click()
-    await page.locator('[data-row="5"] > span').nth(1).click({ modifiers: ['Shift'] })
+    await page
+      .locator('[data-row="5"] > span')
+      .nth(1)
+      .click({ modifiers: ['Shift'] })
     const bar = page.getByRole('toolbar')
     await bar.getByText('5 chosen').waitFor()
     await bar.getByLabel('Length of all').fill('45')
     await bar.getByLabel('Length of all').press('Enter')
     await bar.getByLabel('Sides of all').selectOption('halves')
     await saved()
-    expect((await scoreOf(id)).sections[0]).toMatchObject({ workMs: 45_000, restMs: 20_000, stations: [{ sideRule: 'halves' }, { sideRule: 'halves' }, { sideRule: 'halves' }] })
+    expect((await scoreOf(id)).sections[0]).toMatchObject({
+      workMs: 45_000,
+      restMs: 20_000,
+      stations: [{ sideRule: 'halves' }, { sideRule: 'halves' }, { sideRule: 'halves' }],
+    })
     await page.locator('[data-row="1"] > span').nth(1).click()
     await page.keyboard.press('Alt+ArrowDown')
     await saved()
-    await expect.poll(async () => (await scoreOf(id)).sections[0]).toMatchObject({ stations: [{ label: 'Lunge' }, { label: 'Squat' }, { label: 'Plank' }] })
+    await expect
+      .poll(async () => (await scoreOf(id)).sections[0])
+      .toMatchObject({ stations: [{ label: 'Lunge' }, { label: 'Squat' }, { label: 'Plank' }] })
   })
   it('drags an edge of a ladder, which changes its step', async () => {
     const id = await open('Edges', 'ladder Main: 3 rungs, from 20, step 10, last rest dropped\n  Squat\n')
@@ -211,7 +256,8 @@ describe('the sheet and the terrain', () => {
     const box = await canvas.boundingBox()
     if (!box) throw new Error('no terrain')
     // Works of 20, 30, 40 s and rests of 20 and 30: the second work ends after 70 of 140 s.
-    const y = box.y + box.height * 0.5, x = box.x + box.width / 2
+    const y = box.y + box.height * 0.5,
+      x = box.x + box.width / 2
     await page.mouse.move(x, y)
     await page.mouse.down()
     await page.mouse.move(x + (box.width / 140) * 5, y, { steps: 4 })
@@ -250,10 +296,16 @@ describe('on paper', () => {
     return (pdf.toString('latin1').match(/\/Type\s*\/Page\b(?!s)/g) ?? []).length
   }
   it('a running sheet stands on one page, a wall board on one for each block', async () => {
-    const short = await open('Short', 'warm-up: 30 on\n  Heel digs\ncircuit Main: 3 rounds, 40 on, 20 off\n  Jug lift; Keel hold; Towel tear; Rope pull; Squat\n')
+    const short = await open(
+      'Short',
+      'warm-up: 30 on\n  Heel digs\ncircuit Main: 3 rounds, 40 on, 20 off\n  Jug lift; Keel hold; Towel tear; Rope pull; Squat\n',
+    )
     expect(await pages(`/w/${short}/print?as=sheet`)).toBe(1)
     expect(await pages(`/w/${short}/print?as=board`)).toBe(2)
-    const long = await open('Long', 'circuit Main: 30 rounds, 40 on, 20 off\n  Jug lift; Keel hold; Towel tear; Rope pull; Squat\n')
+    const long = await open(
+      'Long',
+      'circuit Main: 30 rounds, 40 on, 20 off\n  Jug lift; Keel hold; Towel tear; Rope pull; Squat\n',
+    )
     expect(await pages(`/w/${long}/print?as=sheet`)).toBe(1)
   })
 })

@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest'
 import { startedDesk, type Desk } from './desk'
 
 let desk: Desk
-startedDesk((opened) => { desk = opened })
+startedDesk((opened) => {
+  desk = opened
+})
 
 const row = (number: number): Locator => desk.page.locator(`[data-row="${number}"]`)
 const cell = (number: number): Locator => row(number).locator('> span').nth(1)
@@ -15,7 +17,10 @@ describe('the running sheet', () => {
     await desk.open('Rows', THREE)
     await desk.read('Running sheet')
     // 40 + 20 + 40 + 20 = 120 s before the third work; jugs are lifted left in the first round.
-    const third = (await row(5).innerText()).split('\n').map((text) => text.trim()).filter(Boolean)
+    const third = (await row(5).innerText())
+      .split('\n')
+      .map((text) => text.trim())
+      .filter(Boolean)
     expect(third).toEqual(expect.arrayContaining(['5', '2:00', '2:40', 'water jug', 'hips back, jug close']))
     expect(await row(5).locator('select').inputValue()).toBe('left')
     expect(await row(5).innerText()).toMatch(/Round 1\/2, Station 3\/3/)
@@ -29,7 +34,10 @@ describe('the running sheet', () => {
     await row(1).getByLabel('Side').selectOption('halves')
     await desk.saved()
     // The length of one work is the length of all of them; the name is the station's, so it changes in both rounds.
-    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ workMs: 35_000, stations: [{ label: 'Squat', sideRule: 'halves' }, { label: 'Plank' }, { label: 'Jug lift' }] })
+    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({
+      workMs: 35_000,
+      stations: [{ label: 'Squat', sideRule: 'halves' }, { label: 'Plank' }, { label: 'Jug lift' }],
+    })
     await desk.page.getByTestId('totals').getByText('5:50').waitFor()
     for (let step = 0; step < 3; step++) {
       await cell(1).click()
@@ -37,7 +45,10 @@ describe('the running sheet', () => {
     }
     await desk.page.getByTestId('totals').getByText('6:20').waitFor()
     await desk.saved()
-    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ workMs: 40_000, stations: [{ sideRule: null }, { label: 'Lunge' }, {}] })
+    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({
+      workMs: 40_000,
+      stations: [{ sideRule: null }, { label: 'Lunge' }, {}],
+    })
   })
   it('says what is wrong with a length at the field, and keeps the old one', async () => {
     const id = await desk.open('Wrong', THREE)
@@ -78,7 +89,9 @@ describe('the running sheet', () => {
     await bar.getByLabel('Move for all').fill('Plank')
     await page.keyboard.press('Enter')
     await desk.saved()
-    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ stations: [{ label: 'Squat' }, { label: 'Plank' }, { label: 'Plank' }] })
+    expect((await desk.scoreOf(id)).sections[0]).toMatchObject({
+      stations: [{ label: 'Squat' }, { label: 'Plank' }, { label: 'Plank' }],
+    })
     await bar.getByRole('button', { name: 'Remove moves' }).click()
     await desk.saved()
     expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ stations: [{ label: 'Squat' }] })
@@ -93,7 +106,9 @@ describe('the running sheet', () => {
     const { page } = desk
     const id = await desk.open('Dragged', THREE)
     await desk.read('Running sheet')
-    const grip = await row(1).getByRole('button', { name: /^Move this row/ }).boundingBox()
+    const grip = await row(1)
+      .getByRole('button', { name: /^Move this row/ })
+      .boundingBox()
     const goal = await row(3).boundingBox()
     if (!grip || !goal) throw new Error('no rows')
     await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2)
@@ -101,7 +116,9 @@ describe('the running sheet', () => {
     await page.mouse.move(grip.x + grip.width / 2, goal.y + goal.height / 2, { steps: 5 })
     await page.mouse.up()
     await desk.saved()
-    await expect.poll(async () => (await desk.scoreOf(id)).sections[0]).toMatchObject({ stations: [{ label: 'Lunge' }, { label: 'Squat' }, { label: 'Jug lift' }] })
+    await expect
+      .poll(async () => (await desk.scoreOf(id)).sections[0])
+      .toMatchObject({ stations: [{ label: 'Lunge' }, { label: 'Squat' }, { label: 'Jug lift' }] })
   })
   it('refuses what is no table from the clipboard, and says why', async () => {
     const { page } = desk
@@ -125,9 +142,14 @@ describe('the terrain', () => {
     const box = await canvas.boundingBox()
     if (!box) throw new Error('no terrain')
     // 130 of 380 s: ten seconds into the third work, jugs left.
-    const x = box.x + (box.width * 130) / 380, y = box.y + box.height / 2
+    const x = box.x + (box.width * 130) / 380,
+      y = box.y + box.height / 2
     await page.mouse.move(x, y)
-    await page.getByText(/Jug lift, left {2}· {2}0:40 {2}· {2}Round 1 of 2 {2}· {2}Station 3 of 3 {2}· {2}about 13 reps {2}· {2}2:1\d in, 4:[01]\d left/).waitFor()
+    await page
+      .getByText(
+        /Jug lift, left {2}· {2}0:40 {2}· {2}Round 1 of 2 {2}· {2}Station 3 of 3 {2}· {2}about 13 reps {2}· {2}2:1\d in, 4:[01]\d left/,
+      )
+      .waitFor()
     await page.mouse.click(x, y)
     await expect.poll(() => page.locator('[data-section] li.bg-chosen').innerText()).toContain('3')
   })

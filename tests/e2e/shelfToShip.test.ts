@@ -7,7 +7,9 @@ import { findCue, framesThatChange, probe, samplesOf } from './decode'
 import { addSection, FILM, startedJivet, truthOf } from './jivet'
 
 let page: Page
-const jivet = startedJivet((opened) => { page = opened })
+const jivet = startedJivet((opened) => {
+  page = opened
+})
 const truth = truthOf(FILM)
 const FRAME_MS = 1000 / 30
 
@@ -62,7 +64,9 @@ describe('from the shelf to a downloaded video', () => {
     const overlay = page.getByTestId('overlay')
     const start = truth.boundaries.find((one) => one.segmentId === 'main/r1/s1/work')!.footageMs
     const showsAt = async (ms: number, count: string): Promise<void> => {
-      await page.locator('video').evaluate((video: HTMLVideoElement, seconds) => { video.currentTime = seconds }, ms / 1000)
+      await page.locator('video').evaluate((video: HTMLVideoElement, seconds) => {
+        video.currentTime = seconds
+      }, ms / 1000)
       await expect.poll(() => overlay.getAttribute('data-count'), { timeout: 10_000 }).toBe(count)
     }
     await showsAt(start - 500, '1')
@@ -75,11 +79,15 @@ describe('from the shelf to a downloaded video', () => {
     await page.evaluate(() => {
       const heard: { mediaMs: number; stopped: boolean }[] = []
       Object.assign(window, { heard })
-      const start = AudioBufferSourceNode.prototype.start, stop = AudioBufferSourceNode.prototype.stop
+      const start = AudioBufferSourceNode.prototype.start,
+        stop = AudioBufferSourceNode.prototype.stop
       const entries = new WeakMap<AudioNode, { stopped: boolean }>()
       AudioBufferSourceNode.prototype.start = function (when = 0): void {
         const video = document.querySelector('video')!
-        const entry = { mediaMs: (video.currentTime + (when - this.context.currentTime) * video.playbackRate) * 1000, stopped: false }
+        const entry = {
+          mediaMs: (video.currentTime + (when - this.context.currentTime) * video.playbackRate) * 1000,
+          stopped: false,
+        }
         entries.set(this, entry)
         heard.push(entry)
         start.call(this, when)
@@ -94,17 +102,29 @@ describe('from the shelf to a downloaded video', () => {
     // By the session's own time, however slowly a busy machine plays it.
     const hearFrom = async (fromMs: number, { forMs = 0, waitMs = 0 }): Promise<number[]> => {
       await page.evaluate((seconds) => {
-        (window as unknown as { heard: unknown[] }).heard.length = 0
+        ;(window as unknown as { heard: unknown[] }).heard.length = 0
         document.querySelector('video')!.currentTime = seconds
       }, fromMs / 1000)
-      if (forMs) await page.waitForFunction((untilSeconds) => document.querySelector('video')!.currentTime >= untilSeconds, (fromMs + forMs) / 1000, { timeout: 60_000 })
+      if (forMs)
+        await page.waitForFunction(
+          (untilSeconds) => document.querySelector('video')!.currentTime >= untilSeconds,
+          (fromMs + forMs) / 1000,
+          { timeout: 60_000 },
+        )
       await page.waitForTimeout(waitMs)
-      return page.evaluate(() => (window as unknown as { heard: { mediaMs: number; stopped: boolean }[] }).heard.filter((one) => !one.stopped).map((one) => one.mediaMs))
+      return page.evaluate(() =>
+        (window as unknown as { heard: { mediaMs: number; stopped: boolean }[] }).heard
+          .filter((one) => !one.stopped)
+          .map((one) => one.mediaMs),
+      )
     }
     /** Within 90 ms for the listener: at double speed that is twice as much of the session. */
     const inStep = (heard: number[], fewest: number, rate = 1): void => {
       expect(heard.length).toBeGreaterThanOrEqual(fewest)
-      for (const ms of heard) expect(Math.min(...cues.map((cue) => Math.abs(cue - ms))), `a cue at ${ms.toFixed(0)} ms`).toBeLessThan(90 * rate)
+      for (const ms of heard)
+        expect(Math.min(...cues.map((cue) => Math.abs(cue - ms))), `a cue at ${ms.toFixed(0)} ms`).toBeLessThan(
+          90 * rate,
+        )
     }
     /** Where the machine stutters, picture and cues start anew together; then it is listened to again. What is heard has to be in step each time. */
     const listen = async (fromMs: number, forMs: number, rate = 1): Promise<void> => {
@@ -134,15 +154,26 @@ describe('from the shelf to a downloaded video', () => {
     const [download] = await Promise.all([page.waitForEvent('download'), video.click()])
     expect(download.suggestedFilename()).toBe('deck-hours-13-by-test.mp4')
     await download.saveAs(out)
-    const chapters = await page.request.get(jivet.url + await page.getByRole('link', { name: /Chapters/ }).getAttribute('href'))
+    const chapters = await page.request.get(
+      jivet.url + (await page.getByRole('link', { name: /Chapters/ }).getAttribute('href')),
+    )
     expect(await chapters.text()).toMatch(/^0:00 Welcome\n0:16 Main, Round 1 of 2\n/)
-    const captions = await page.request.get(jivet.url + await page.getByRole('link', { name: /Captions/ }).getAttribute('href'))
+    const captions = await page.request.get(
+      jivet.url + (await page.getByRole('link', { name: /Captions/ }).getAttribute('href')),
+    )
     expect(await captions.text()).toMatch(/^WEBVTT\n[\s\S]*Jug lift, left \(20 seconds\)/)
   }, 300_000)
 
   it('is as large, as fast and as long as the footage, in picture and sound', () => {
-    const filmed = probe(FILM), rendered = probe(out)
-    expect(rendered.video).toMatchObject({ codec: 'h264', width: 1280, height: 720, rate: '30/1', frames: filmed.video.frames })
+    const filmed = probe(FILM),
+      rendered = probe(out)
+    expect(rendered.video).toMatchObject({
+      codec: 'h264',
+      width: 1280,
+      height: 720,
+      rate: '30/1',
+      frames: filmed.video.frames,
+    })
     expect(rendered.audio.codec).toBe('aac')
     expect(rendered.faststart).toBe(true)
     expect(Math.abs(rendered.video.durationMs - filmed.video.durationMs)).toBeLessThanOrEqual(FRAME_MS)
@@ -154,7 +185,10 @@ describe('from the shelf to a downloaded video', () => {
     const expected = expectedCountChanges(truth)
     for (const ms of expected) {
       const frame = Math.ceil((ms / 1000) * 30 - 1e-6)
-      expect(changed.some((one) => Math.abs(one - frame) <= 1), `a change at ${ms.toFixed(0)} ms, frame ${frame}`).toBe(true)
+      expect(
+        changed.some((one) => Math.abs(one - frame) <= 1),
+        `a change at ${ms.toFixed(0)} ms, frame ${frame}`,
+      ).toBe(true)
     }
     expect(changed.length).toBe(expected.length)
   }, 120_000)

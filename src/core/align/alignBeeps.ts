@@ -41,7 +41,9 @@ export function alignBeeps(boundaries: readonly Boundary[], beeps: readonly Time
   const nodes: Node[][] = []
   let reach: Reach[] = beeps.map(() => NOWHERE)
   audible.forEach((boundary, at) => {
-    const row = beeps.map((beep, heard) => bestArrival({ audible, beeps, talkBefore, nodes, reach }, boundary, at, beep, heard))
+    const row = beeps.map((beep, heard) =>
+      bestArrival({ audible, beeps, talkBefore, nodes, reach }, boundary, at, beep, heard),
+    )
     nodes.push(row)
     reach = carryReach(reach, row, at)
   })
@@ -49,7 +51,11 @@ export function alignBeeps(boundaries: readonly Boundary[], beeps: readonly Time
 }
 
 /** Best score of any node at an earlier boundary and an earlier beep, with the price of what was missed since. */
-interface Reach { score: number; boundary: number; beep: number }
+interface Reach {
+  score: number
+  boundary: number
+  beep: number
+}
 const NOWHERE: Reach = { score: -Infinity, boundary: -1, beep: -1 }
 
 interface Board {
@@ -71,7 +77,12 @@ function bestArrival(board: Board, boundary: Boundary, at: number, beep: TimerBe
     for (let other = lowerBound(board.beeps, target - tolerance); other < heard; other++) {
       const off = Math.abs((board.beeps[other]?.atMs ?? 0) - target)
       if ((board.beeps[other]?.atMs ?? 0) > target + tolerance) break
-      const score = (board.nodes[earlier]?.[other]?.score ?? -Infinity) + own + 1 - off / tolerance / 2 - MISS_COST * (at - earlier - 1)
+      const score =
+        (board.nodes[earlier]?.[other]?.score ?? -Infinity) +
+        own +
+        1 -
+        off / tolerance / 2 -
+        MISS_COST * (at - earlier - 1)
       if (score > best.score) best = { score, from: { boundary: earlier, beep: other }, regular: true }
     }
   }
@@ -99,25 +110,38 @@ function carryReach(reach: readonly Reach[], row: readonly Node[], at: number): 
 const worth = (reach: Reach, at: number): number => reach.score - MISS_COST * (at - reach.boundary)
 
 function readBack(audible: readonly Boundary[], beeps: readonly TimerBeep[], nodes: readonly Node[][]): Stitch[] {
-  let at = -1, heard = -1, bestScore = 0
-  nodes.forEach((row, boundary) => row.forEach((node, beep) => {
-    const score = node.score - UNFILMED_COST * (audible.length - 1 - boundary)
-    if (score > bestScore) [bestScore, at, heard] = [score, boundary, beep]
-  }))
+  let at = -1,
+    heard = -1,
+    bestScore = 0
+  nodes.forEach((row, boundary) =>
+    row.forEach((node, beep) => {
+      const score = node.score - UNFILMED_COST * (audible.length - 1 - boundary)
+      if (score > bestScore) [bestScore, at, heard] = [score, boundary, beep]
+    }),
+  )
   const chain: { boundary: Boundary; beep: TimerBeep; regularBefore: boolean; regularAfter: boolean }[] = []
   let regularAfter = false
   while (at >= 0) {
-    const node = nodes[at]?.[heard], boundary = audible[at], beep = beeps[heard]
+    const node = nodes[at]?.[heard],
+      boundary = audible[at],
+      beep = beeps[heard]
     if (!node || !boundary || !beep) break
     chain.push({ boundary, beep, regularBefore: node.regular, regularAfter })
     regularAfter = node.regular
     at = node.from?.boundary ?? -1
     heard = node.from?.beep ?? -1
   }
-  return chain.reverse().filter((link) => link.regularBefore || link.regularAfter).map(({ boundary, beep, regularBefore, regularAfter: held }) => ({
-    segmentId: boundary.segmentId, row: boundary.row, edge: boundary.edge, footageMs: Math.round(beep.atMs),
-    confidence: confidenceOf(beep, regularBefore, held), evidence: ['beep'],
-  }))
+  return chain
+    .reverse()
+    .filter((link) => link.regularBefore || link.regularAfter)
+    .map(({ boundary, beep, regularBefore, regularAfter: held }) => ({
+      segmentId: boundary.segmentId,
+      row: boundary.row,
+      edge: boundary.edge,
+      footageMs: Math.round(beep.atMs),
+      confidence: confidenceOf(beep, regularBefore, held),
+      evidence: ['beep'],
+    }))
 }
 
 /** Two regular neighbours and a beep that ends a count are as sure as sound alone can be. */
@@ -135,7 +159,8 @@ function talkCounts(boundaries: readonly Boundary[], audible: readonly Boundary[
 }
 
 function lowerBound(beeps: readonly TimerBeep[], atMs: Ms): number {
-  let low = 0, high = beeps.length
+  let low = 0,
+    high = beeps.length
   while (low < high) {
     const middle = (low + high) >> 1
     if ((beeps[middle]?.atMs ?? 0) < atMs) low = middle + 1

@@ -27,16 +27,26 @@ export const tieKey = ({ segmentId, edge }: Pick<Boundary, 'segmentId' | 'edge'>
 
 export function boundariesOf(segments: readonly Segment[]): Boundary[] {
   const starts = segments.map((segment, index): Boundary => ({
-    segmentId: segment.id, row: segment.row, edge: 'start', plannedMs: segment.startMs,
+    segmentId: segment.id,
+    row: segment.row,
+    edge: 'start',
+    plannedMs: segment.startMs,
     afterTalk: segments[index - 1]?.kind === 'talk',
     audible: segment.kind !== 'talk' || (index > 0 && segments[index - 1]?.kind !== 'talk'),
   }))
   const last = segments.at(-1)
   if (!last) return starts
-  return [...starts, {
-    segmentId: last.id, row: last.row, edge: 'end', plannedMs: last.startMs + last.durationMs,
-    afterTalk: last.kind === 'talk', audible: last.kind !== 'talk',
-  }]
+  return [
+    ...starts,
+    {
+      segmentId: last.id,
+      row: last.row,
+      edge: 'end',
+      plannedMs: last.startMs + last.durationMs,
+      afterTalk: last.kind === 'talk',
+      audible: last.kind !== 'talk',
+    },
+  ]
 }
 
 export interface ClockFit {
@@ -56,7 +66,8 @@ const MOST_DRIFT = 0.05
  */
 export function fitClock(boundaries: readonly Boundary[], stitches: readonly StitchPoint[]): ClockFit {
   const stretches = stitchedStretches(boundaries, stitches)
-  let products = 0, squares = 0
+  let products = 0,
+    squares = 0
   for (const stretch of stretches) {
     const planned = mean(stretch.map((one) => one.plannedMs))
     const found = mean(stretch.map((one) => one.footageMs))
@@ -72,7 +83,10 @@ export function fitClock(boundaries: readonly Boundary[], stitches: readonly Sti
   return { offsetMs, driftPpm: (rate - 1) * 1e6 }
 }
 
-interface Tie { plannedMs: Ms; footageMs: Ms }
+interface Tie {
+  plannedMs: Ms
+  footageMs: Ms
+}
 
 function stitchedStretches(boundaries: readonly Boundary[], stitches: readonly StitchPoint[]): Tie[][] {
   const at = new Map(stitches.map((stitch) => [tieKey(stitch), stitch.footageMs]))
@@ -99,7 +113,10 @@ function wasRestarted(before: Tie | undefined, after: Tie): boolean {
 
 const mean = (values: number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
 
-export interface Place { footageMs: Ms; stitched: boolean }
+export interface Place {
+  footageMs: Ms
+  stitched: boolean
+}
 
 /**
  * Footage time of every boundary. Stitched ones stand where they were put; between two stitches the plan is
@@ -114,10 +131,19 @@ export function predict(boundaries: readonly Boundary[], stitches: readonly Stit
     return found === undefined ? [] : [{ index, footageMs: found }]
   })
   const places: Place[] = boundaries.map((boundary) => ({ footageMs: boundary.plannedMs, stitched: false }))
-  const first = anchors[0], last = anchors.at(-1)
+  const first = anchors[0],
+    last = anchors.at(-1)
   if (first && last) {
-    fill(0, first.index, (boundary) => first.footageMs - rate * ((boundaries[first.index]?.plannedMs ?? 0) - boundary.plannedMs))
-    fill(last.index + 1, boundaries.length, (boundary) => last.footageMs + rate * (boundary.plannedMs - (boundaries[last.index]?.plannedMs ?? 0)))
+    fill(
+      0,
+      first.index,
+      (boundary) => first.footageMs - rate * ((boundaries[first.index]?.plannedMs ?? 0) - boundary.plannedMs),
+    )
+    fill(
+      last.index + 1,
+      boundaries.length,
+      (boundary) => last.footageMs + rate * (boundary.plannedMs - (boundaries[last.index]?.plannedMs ?? 0)),
+    )
     anchors.forEach((anchor, number) => {
       places[anchor.index] = { footageMs: anchor.footageMs, stitched: true }
       const next = anchors[number + 1]
@@ -135,12 +161,23 @@ export function predict(boundaries: readonly Boundary[], stitches: readonly Stit
   }
 }
 
-interface Anchor { index: number; footageMs: Ms }
+interface Anchor {
+  index: number
+  footageMs: Ms
+}
 
 /** Places the boundaries strictly between two stitched ones. */
-function stretchBetween(boundaries: readonly Boundary[], places: Place[], from: Anchor, to: Anchor, rate: number): void {
+function stretchBetween(
+  boundaries: readonly Boundary[],
+  places: Place[],
+  from: Anchor,
+  to: Anchor,
+  rate: number,
+): void {
   const planned = (index: number): Ms => boundaries[index]?.plannedMs ?? 0
-  const talkAt = boundaries.findIndex((boundary, index) => index > from.index && index <= to.index && boundary.afterTalk)
+  const talkAt = boundaries.findIndex(
+    (boundary, index) => index > from.index && index <= to.index && boundary.afterTalk,
+  )
   const scale = (to.footageMs - from.footageMs) / Math.max(1, planned(to.index) - planned(from.index))
   for (let index = from.index + 1; index < to.index; index++) {
     const forwards = from.footageMs + (talkAt < 0 ? scale : rate) * (planned(index) - planned(from.index))

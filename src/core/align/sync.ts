@@ -37,10 +37,14 @@ export function describeSync(segments: readonly Segment[], stitches: readonly St
   })
   return {
     stitches: measured,
-    missing: boundaries.filter((one) => one.edge === 'start' && one.audible && !found.has(one.segmentId)).map((one) => one.segmentId),
+    missing: boundaries
+      .filter((one) => one.edge === 'start' && one.audible && !found.has(one.segmentId))
+      .map((one) => one.segmentId),
     summary: {
-      offsetMs: Math.round(fit.offsetMs), driftPpm: Math.round(fit.driftPpm * 10) / 10,
-      worstErrorMs: measured.reduce((worst, one) => Math.max(worst, Math.abs(one.errorMs)), 0), footageMs,
+      offsetMs: Math.round(fit.offsetMs),
+      driftPpm: Math.round(fit.driftPpm * 10) / 10,
+      worstErrorMs: measured.reduce((worst, one) => Math.max(worst, Math.abs(one.errorMs)), 0),
+      footageMs,
     },
   }
 }

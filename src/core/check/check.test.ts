@@ -24,60 +24,91 @@ describe('a rest', () => {
   it('that is too short says what must happen in it, in seconds, and is mended to what it needs', () => {
     // Stand up 4, swap the jug 4, hear "Jug lift" 2 words / 2.5 = 0.8, count in 3: 11.8 s; there are 8.
     const [found] = of('rest', TIGHT)
-    expect(found?.what).toBe('From Keel hold to Jug lift needs about 11.8 s: stand up 4, take water jug 4, hear next move 0.8, count in 3; has 8 s, 2 times.')
+    expect(found?.what).toBe(
+      'From Keel hold to Jug lift needs about 11.8 s: stand up 4, take water jug 4, hear next move 0.8, count in 3; has 8 s, 2 times.',
+    )
     expect(found?.segmentId).toBe('main/r1/s1/rest')
     expect(mended(TIGHT, 'rest').sections[0]).toMatchObject({ restMs: 12_000 })
   })
-  it('is judged by the creator\'s own numbers', () => {
+  it("is judged by the creator's own numbers", () => {
     expect(of('rest', `needs: floor to stand 9\n${TIGHT}`)[0]?.what).toContain('stand up 9')
     expect(of('rest', `needs: floor to stand 0, gear change 0, stand to floor 0, count in 0\n${TIGHT}`)).toEqual([])
   })
   it('keeps a percent sign in a name where it is', () => {
-    expect(of('rest', TIGHT.replace('Keel hold', '"50% hold" (posture face up)'))[0]?.what).toMatch(/^From 50% hold to Jug lift needs .*, 2 times\.$/)
+    expect(of('rest', TIGHT.replace('Keel hold', '"50% hold" (posture face up)'))[0]?.what).toMatch(
+      /^From 50% hold to Jug lift needs .*, 2 times\.$/,
+    )
   })
-  it('is long enough between two of the same move', () => expect(of('rest', 'burst Main:\n  Deck-rail squat\n')).toEqual([]))
+  it('is long enough between two of the same move', () =>
+    expect(of('rest', 'burst Main:\n  Deck-rail squat\n')).toEqual([]))
   it('of a ladder is judged on its first and shortest rung', () => {
-    expect(of('rest', 'ladder Main: 4 rungs, 5 from, 10 step\n  Keel hold + Jug lift (sides none)\n')[0]?.segmentId).toBe('main/g1/r1/s1/rest')
+    expect(
+      of('rest', 'ladder Main: 4 rungs, 5 from, 10 step\n  Keel hold + Jug lift (sides none)\n')[0]?.segmentId,
+    ).toBe('main/g1/r1/s1/rest')
   })
   it('is missed where the body has to change places without one', () => {
-    expect(of('rest', 'straight Main: 30 on\n  Deck-rail squat; Keel hold\n')[0]?.what).toMatch(/get to the floor 3; has 0 s/)
+    expect(of('rest', 'straight Main: 30 on\n  Deck-rail squat; Keel hold\n')[0]?.what).toMatch(
+      /get to the floor 3; has 0 s/,
+    )
   })
 })
 
 describe('the whole', () => {
   it('breaks its promise by more than 5 % or a minute', () => {
     // 3 x 3 x (40 + 20) = 9 min.
-    const nine = (promise: string): string => `score: promise ${promise}\ncircuit Main: 3 rounds, 40 on, 20 off, last rest kept\n  Squat; Lunge; Crunch\n`
+    const nine = (promise: string): string =>
+      `score: promise ${promise}\ncircuit Main: 3 rounds, 40 on, 20 off, last rest kept\n  Squat; Lunge; Crunch\n`
     expect(of('promise', nine('8:00'))).toEqual([])
     expect(of('promise', nine('7:00'))[0]?.what).toBe('Promised 7:00, the sum is 9:00: 2:00 over.')
     expect(mended(nine('7:00'), 'promise').promiseMs).toBe(540_000)
   })
   it('is not what its title says, in the reading chosen', () => {
-    const titled = (reading: string, lengths: string): string => `title Boat Tabata\n${reading}burst Main: ${lengths}\n  Squat\n`
+    const titled = (reading: string, lengths: string): string =>
+      `title Boat Tabata\n${reading}burst Main: ${lengths}\n  Squat\n`
     expect(of('title', titled('', '8 intervals, 20 on, 10 off'))).toEqual([])
     expect(of('title', titled('', '8 intervals, 40 on, 20 off'))).toHaveLength(1)
     expect(of('title', titled('score: tabata double\n', '8 intervals, 40 on, 20 off'))).toEqual([])
     expect(of('title', 'title EMOM on deck\nminute-time Main: 4 rounds\n  Squat\n')).toHaveLength(1)
   })
   it.each([
-    ['title Rope ladder\n', 'circuit Main: 3 rounds, 40 on\n  Squat\n', /says "ladder", and nothing here is work that changes by a step/],
-    ['title Roof pyramid\n', 'ladder Main: 3 rungs, from 20, step 10\n  Squat\n', /says "pyramid", and nothing here is a climb with its descent/],
+    [
+      'title Rope ladder\n',
+      'circuit Main: 3 rounds, 40 on\n  Squat\n',
+      /says "ladder", and nothing here is work that changes by a step/,
+    ],
+    [
+      'title Roof pyramid\n',
+      'ladder Main: 3 rungs, from 20, step 10\n  Squat\n',
+      /says "pyramid", and nothing here is a climb with its descent/,
+    ],
     ['title Deck day with a finisher\n', 'circuit Main: 3 rounds, 40 on\n  Squat\n', /nothing here is a finisher/],
-    ['title Deck day with warm-up\n', 'warm-up: where linked\ncircuit Main: 3 rounds, 40 on\n  Squat\n', /nothing here is a warm-up in this video/],
-  ])('does not have what its title names: %j', (title, plan, what) => expect(of('title', title + plan)[0]?.what).toMatch(what))
+    [
+      'title Deck day with warm-up\n',
+      'warm-up: where linked\ncircuit Main: 3 rounds, 40 on\n  Squat\n',
+      /nothing here is a warm-up in this video/,
+    ],
+  ])('does not have what its title names: %j', (title, plan, what) =>
+    expect(of('title', title + plan)[0]?.what).toMatch(what),
+  )
   it.each([
-    ['title Rope ladder\nslot Main: 3 rungs, from 20, step 10\n  Squat\n'], ['title Up and down pyramid\nslot Main: 3 rungs, from 20, step 10, shape up and down\n  Squat\n'],
-    ['title Deck day, no warm-up\ncircuit Main: 3 rounds, 40 on\n  Squat\n'], ['title Ladders of the lock\n'],
+    ['title Rope ladder\nslot Main: 3 rungs, from 20, step 10\n  Squat\n'],
+    ['title Up and down pyramid\nslot Main: 3 rungs, from 20, step 10, shape up and down\n  Squat\n'],
+    ['title Deck day, no warm-up\ncircuit Main: 3 rounds, 40 on\n  Squat\n'],
+    ['title Ladders of the lock\n'],
   ])('has what its title names, or names nothing: %j', (plan) => expect(of('title', plan)).toEqual([]))
   it('runs longer than the minutes in its title, which can be set right', () => {
     // 3 x (40 + 20) s x 4 = 12 min.
-    const twelve = (title: string): string => `title ${title}\ncircuit Main: 4 rounds, 40 on, 20 off, last rest kept\n  Squat; Lunge; Crunch\n`
+    const twelve = (title: string): string =>
+      `title ${title}\ncircuit Main: 4 rounds, 40 on, 20 off, last rest kept\n  Squat; Lunge; Crunch\n`
     expect(of('title', twelve('10-minute deck'))[0]?.what).toBe('The title says 10 minutes, the sum is 12:00.')
     expect(mended(twelve('10-minute deck'), 'title').title).toBe('12-minute deck')
     expect(mended(twelve('Deck in 20 min'), 'title').title).toBe('Deck in 12 min')
-    for (const kept of ['12 minutes of deck', 'Deck in 13 min', 'Deck 10', '0 min deck']) expect(of('title', twelve(kept))).toEqual([])
+    for (const kept of ['12 minutes of deck', 'Deck in 13 min', 'Deck 10', '0 min deck'])
+      expect(of('title', twelve(kept))).toEqual([])
     // The promise says it already.
-    expect(of('title', `score: promise 10:00\n${twelve('10 min deck')}`.replace(/^(score.*\n)(title.*\n)/, '$2$1'))).toEqual([])
+    expect(
+      of('title', `score: promise 10:00\n${twelve('10 min deck')}`.replace(/^(score.*\n)(title.*\n)/, '$2$1')),
+    ).toEqual([])
   })
   it('has hard work without a warm-up before it, and no cool-down', () => {
     const hard = 'circuit Main: 1 round, 40 on\n  Jump squat\n'
@@ -101,22 +132,39 @@ describe('sides', () => {
     expect(of('sides', odd.replace('3', '4'))).toEqual([])
   })
   it('may be evened out by another section', () => {
-    expect(of('sides', 'circuit A: 1 round, 40 on\n  Jug lift (sides left)\ncircuit B: 1 round, 40 on\n  Jug lift (sides right)\n')).toEqual([])
+    expect(
+      of(
+        'sides',
+        'circuit A: 1 round, 40 on\n  Jug lift (sides left)\ncircuit B: 1 round, 40 on\n  Jug lift (sides right)\n',
+      ),
+    ).toEqual([])
   })
 })
 
 describe('moves', () => {
   it('that follow one another tire the same muscles', () => {
-    expect(of('muscles', 'circuit Main: 3 rounds, 40 on, 20 off\n  Rope pull; Anchor row\n')[0]?.what).toMatch(/both load back, arms and grip, 3 times/)
+    expect(of('muscles', 'circuit Main: 3 rounds, 40 on, 20 off\n  Rope pull; Anchor row\n')[0]?.what).toMatch(
+      /both load back, arms and grip, 3 times/,
+    )
     expect(of('muscles', 'circuit Main: 3 rounds, 40 on, 1:00 off\n  Rope pull; Anchor row\n')).toEqual([])
   })
   it('keep one posture for long, or change it every time', () => {
-    expect(of('posture', 'circuit Main: 6 rounds, 50 on, 10 off\n  Keel hold\n')[0]?.what).toMatch(/without leaving one posture/)
-    expect(of('posture', 'circuit Main: 4 rounds, 30 on, 10 off\n  Squat; Keel hold\n').some((one) => /every one of its 7 rests/.test(one.what))).toBe(true)
+    expect(of('posture', 'circuit Main: 6 rounds, 50 on, 10 off\n  Keel hold\n')[0]?.what).toMatch(
+      /without leaving one posture/,
+    )
+    expect(
+      of('posture', 'circuit Main: 4 rounds, 30 on, 10 off\n  Squat; Keel hold\n').some((one) =>
+        /every one of its 7 rests/.test(one.what),
+      ),
+    ).toBe(true)
   })
   it('lack an easier version, gear, or anybody who knows them', () => {
-    expect(of('move', 'move "Roof jump": impact high\ncircuit Main: 1 round, 40 on\n  Roof jump\n')[0]?.what).toMatch(/no easier version/)
-    expect(of('move', 'move "Weight carry": effort 3\ncircuit Main: 1 round, 40 on\n  Weight carry\n')[0]?.what).toMatch(/no gear/)
+    expect(of('move', 'move "Roof jump": impact high\ncircuit Main: 1 round, 40 on\n  Roof jump\n')[0]?.what).toMatch(
+      /no easier version/,
+    )
+    expect(
+      of('move', 'move "Weight carry": effort 3\ncircuit Main: 1 round, 40 on\n  Weight carry\n')[0]?.what,
+    ).toMatch(/no gear/)
     expect(of('move', 'circuit Main: 1 round, 40 on\n  Barge waltz\n')[0]?.what).toMatch(/not in the library/)
   })
   it('have no name yet: once a section, blank or empty', () => {
@@ -138,14 +186,19 @@ describe('counters and targets', () => {
     expect(of('earned rest', 'minute-reps Main: 4 rounds\n  25 Squat\n')[0]).toMatchObject({ severity: 'error' })
   })
   it('a finisher with a clock, a slot that overflows, a section without moves, an interval too short to count', () => {
-    expect(mended('finisher End: 3 rounds\n  10 Squat (30 on)\n', 'counter').sections[0]).toMatchObject({ stations: [{ workMs: null }] })
-    expect(mended('slot Main: 5 rungs, 30 from, 10 step\n  Squat\n', 'slot').sections[0]).toMatchObject({ stepMs: 7000 })
+    expect(mended('finisher End: 3 rounds\n  10 Squat (30 on)\n', 'counter').sections[0]).toMatchObject({
+      stations: [{ workMs: null }],
+    })
+    expect(mended('slot Main: 5 rungs, 30 from, 10 step\n  Squat\n', 'slot').sections[0]).toMatchObject({
+      stepMs: 7000,
+    })
     expect(mended('circuit Main: 3 rounds, 40 on\n', 'empty').sections).toEqual([])
     expect(mended('circuit Main: 3 rounds, 3 on, 20 off\n  Squat\n', 'cue').sections[0]).toMatchObject({ workMs: 4000 })
     expect(of('rung', 'pyramid Main: 5 climb, 5 reps\n  Squat\n')).toHaveLength(1)
     expect(of('couplet', 'couplet Main: 20 on\n  10 Squat + 10 Lunge\n')).toHaveLength(1)
   })
-  it('lines that were not understood', () => expect(of('not understood', 'circut Main: 3 rounds\n')[0]?.what).toContain('circut Main'))
+  it('lines that were not understood', () =>
+    expect(of('not understood', 'circut Main: 3 rounds\n')[0]?.what).toContain('circut Main'))
 })
 
 describe('judging', () => {
@@ -157,20 +210,25 @@ describe('judging', () => {
     expect(after.dismissed.map((found) => found.reason)).toEqual(['next week is the other side'])
   })
   it('says so when a score is beyond the limits', () => {
-    expect(findings('circuit Main: 500 rounds, 10:00 on\n  Squat\n')).toMatchObject([{ check: 'limits', severity: 'error' }])
+    expect(findings('circuit Main: 500 rounds, 10:00 on\n  Squat\n')).toMatchObject([
+      { check: 'limits', severity: 'error' },
+    ])
   })
   it('never breaks, whatever the score; every mend leaves a score that holds, and ids are unlike', () => {
-    fc.assert(fc.property(anyScore, (one) => {
-      const { findings: all, dismissed } = judge(one)
-      const ids = [...all, ...dismissed.map((each) => each.finding)].map((each) => each.id)
-      expect(new Set(ids).size).toBe(ids.length)
-      for (const { mend } of all) {
-        if (!mend) continue
-        const copy = structuredClone(one)
-        mend.apply(copy)
-        expect(scoreSchema.safeParse(copy).error).toBeUndefined()
-        expect(copy).not.toEqual(one)
-      }
-    }), { numRuns: 200 })
+    fc.assert(
+      fc.property(anyScore, (one) => {
+        const { findings: all, dismissed } = judge(one)
+        const ids = [...all, ...dismissed.map((each) => each.finding)].map((each) => each.id)
+        expect(new Set(ids).size).toBe(ids.length)
+        for (const { mend } of all) {
+          if (!mend) continue
+          const copy = structuredClone(one)
+          mend.apply(copy)
+          expect(scoreSchema.safeParse(copy).error).toBeUndefined()
+          expect(copy).not.toEqual(one)
+        }
+      }),
+      { numRuns: 200 },
+    )
   })
 })

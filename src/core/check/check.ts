@@ -14,9 +14,22 @@ import { checkTitleWord } from './titleWord'
 import { checkUnread } from './unread'
 import { checkWarmAndCool } from './warmAndCool'
 
-const CHECKS: readonly Check[] = [checkPromise, checkTitleWord, checkRestNeeds, checkSides, checkWarmAndCool, checkNeighbours, checkMoves, checkCounters, checkUnread]
+const CHECKS: readonly Check[] = [
+  checkPromise,
+  checkTitleWord,
+  checkRestNeeds,
+  checkSides,
+  checkWarmAndCool,
+  checkNeighbours,
+  checkMoves,
+  checkCounters,
+  checkUnread,
+]
 
-export interface Dismissed { finding: Finding; reason: string }
+export interface Dismissed {
+  finding: Finding
+  reason: string
+}
 
 export interface Judgement {
   /** Worst first, then in order of the score. */
@@ -43,7 +56,9 @@ export function judge(score: Score, { expansion, problem }: Unfolding = tryExpan
 
 function beyondLimits(problem: string): Finding {
   return finding('limits', {
-    id: 'beyond', severity: 'error', what: problem,
+    id: 'beyond',
+    severity: 'error',
+    what: problem,
     why: `Jivet holds 24 hours, ${MOST_SEGMENTS.toLocaleString('en')} intervals and ${MOST_STATIONS.toLocaleString('en')} stations.`,
   })
 }

@@ -39,16 +39,29 @@ export type Check = (review: Review) => Finding[]
 type Part = Pick<Finding, 'id' | 'severity' | 'what' | 'why'> & Partial<Finding>
 
 /** A finding of a check; `id` need only be unlike within the check. */
-export const finding = (check: string, { id, ...part }: Part): Finding => ({ sectionKey: null, segmentId: null, mend: null, ...part, check, id: `${check}: ${id}` })
+export const finding = (check: string, { id, ...part }: Part): Finding => ({
+  sectionKey: null,
+  segmentId: null,
+  mend: null,
+  ...part,
+  check,
+  id: `${check}: ${id}`,
+})
 
-export const atSegment = (segment: Segment): Pick<Finding, 'sectionKey' | 'segmentId'> => ({ sectionKey: segment.sectionKey, segmentId: segment.id })
+export const atSegment = (segment: Segment): Pick<Finding, 'sectionKey' | 'segmentId'> => ({
+  sectionKey: segment.sectionKey,
+  segmentId: segment.id,
+})
 
 /** "11 s", or "1.5 s". */
 export const inSeconds = (ms: number): string => `${Math.round(ms / 100) / 10} s`
 
 /** Findings that rounds repeat: each told once, with how often it was met. */
 export class Repeats {
-  private readonly met = new Map<string, { check: string; id: string; make: (times: string) => Omit<Part, 'id'>; count: number }>()
+  private readonly met = new Map<
+    string,
+    { check: string; id: string; make: (times: string) => Omit<Part, 'id'>; count: number }
+  >()
 
   /** @param make called at the end with ", 3 times", or nothing for once. */
   meet(check: string, id: string, make: (times: string) => Omit<Part, 'id'>): void {
@@ -59,6 +72,8 @@ export class Repeats {
   }
 
   findings(): Finding[] {
-    return [...this.met.values()].map(({ check, id, make, count }) => finding(check, { id, ...make(count === 1 ? '' : `, ${count} times`) }))
+    return [...this.met.values()].map(({ check, id, make, count }) =>
+      finding(check, { id, ...make(count === 1 ? '' : `, ${count} times`) }),
+    )
   }
 }

@@ -16,14 +16,49 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
     }
   }
   const found: Finding[] = []
-  for (const [key, segment] of unnamed) found.push(finding('move', { id: `${key} unnamed`, severity: 'warning', ...atSegment(segment), what: 'A station has no move yet.', why: 'Viewers would see an empty label.' }))
+  for (const [key, segment] of unnamed)
+    found.push(
+      finding('move', {
+        id: `${key} unnamed`,
+        severity: 'warning',
+        ...atSegment(segment),
+        what: 'A station has no move yet.',
+        why: 'Viewers would see an empty label.',
+      }),
+    )
   for (const [name, segment] of first) {
     const move = cast(name)
     if (!isKnown(score.moves, name)) {
-      found.push(finding('move', { id: `unknown ${name}`, severity: 'note', ...atSegment(segment), what: `"${name}" is not in the library.`, why: 'Its posture, muscles and seconds per rep are guesses until it is. Rests and estimates are judged by them.' }))
+      found.push(
+        finding('move', {
+          id: `unknown ${name}`,
+          severity: 'note',
+          ...atSegment(segment),
+          what: `"${name}" is not in the library.`,
+          why: 'Its posture, muscles and seconds per rep are guesses until it is. Rests and estimates are judged by them.',
+        }),
+      )
     } else {
-      if ((move.impact === 'high' || move.effort === 5) && !move.easier) found.push(finding('move', { id: `easier ${name}`, severity: 'warning', ...atSegment(segment), what: `${name} has no easier version noted.`, why: `It is ${move.impact === 'high' ? 'a jumping' : 'an all-out'} move; somebody watching will need another way.` }))
-      if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length) found.push(finding('move', { id: `gear ${name}`, severity: 'warning', ...atSegment(segment), what: `${name} is loaded, and no gear is noted.`, why: 'Viewers want to lay things out before they press play.' }))
+      if ((move.impact === 'high' || move.effort === 5) && !move.easier)
+        found.push(
+          finding('move', {
+            id: `easier ${name}`,
+            severity: 'warning',
+            ...atSegment(segment),
+            what: `${name} has no easier version noted.`,
+            why: `It is ${move.impact === 'high' ? 'a jumping' : 'an all-out'} move; somebody watching will need another way.`,
+          }),
+        )
+      if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length)
+        found.push(
+          finding('move', {
+            id: `gear ${name}`,
+            severity: 'warning',
+            ...atSegment(segment),
+            what: `${name} is loaded, and no gear is noted.`,
+            why: 'Viewers want to lay things out before they press play.',
+          }),
+        )
     }
   }
   return found

@@ -21,7 +21,8 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
     if (segment.kind === 'talk') before = null
     else if (segment.kind !== 'work') gapMs += segment.durationMs
     else {
-      if (before && before.label !== segment.label && gapMs < RESTED_MS && before.sectionKey === segment.sectionKey) judge(before, segment)
+      if (before && before.label !== segment.label && gapMs < RESTED_MS && before.sectionKey === segment.sectionKey)
+        judge(before, segment)
       before = segment
       gapMs = 0
     }
@@ -30,26 +31,41 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
 
   function judge(one: Segment, next: Segment): void {
     if ((one.effort ?? 0) < 3 || (next.effort ?? 0) < 3) return
-    const first = cast(one.moves[0] ?? '').muscles, second = new Set(cast(next.moves[0] ?? '').muscles)
+    const first = cast(one.moves[0] ?? '').muscles,
+      second = new Set(cast(next.moves[0] ?? '').muscles)
     const shared = first.filter((muscle) => second.has(muscle))
     if (!shared.includes('grip') && (shared.length < 2 || shared[0] !== first[0])) return
     found.meet('muscles', `${one.sectionKey} ${one.label} > ${next.label}`, (times) => ({
-      severity: 'note', ...atSegment(next), what: `${one.label} and ${next.label} follow one another and both load ${listed(shared)}${times}.`,
-      why: shared.includes('grip') ? 'Two pulls in a row tire the grip before the muscles that the moves are for.' : 'The second gets tired muscles. Put something else between, unless that is the idea.',
+      severity: 'note',
+      ...atSegment(next),
+      what: `${one.label} and ${next.label} follow one another and both load ${listed(shared)}${times}.`,
+      why: shared.includes('grip')
+        ? 'Two pulls in a row tire the grip before the muscles that the moves are for.'
+        : 'The second gets tired muscles. Put something else between, unless that is the idea.',
     }))
   }
 }
 
-const listed = (words: readonly string[]): string => (words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
 function longPosture({ expansion }: Review): Finding[] {
   const found: Finding[] = []
-  let run: Segment[] = [], ms = 0
+  let run: Segment[] = [],
+    ms = 0
   const close = (): void => {
     const first = run[0]
     // Standing may go on for ever; everything else presses on something.
     if (first && first.posture !== 'standing' && ms > LONG_POSTURE_MS) {
-      found.push(finding('posture', { id: first.id, severity: 'note', ...atSegment(first), what: `${formatLength(ms)} without leaving one posture, from ${nameOf(first)} on.`, why: 'Wrists, knees or back get the same load all the time. A standing move in between lets them go.' }))
+      found.push(
+        finding('posture', {
+          id: first.id,
+          severity: 'note',
+          ...atSegment(first),
+          what: `${formatLength(ms)} without leaving one posture, from ${nameOf(first)} on.`,
+          why: 'Wrists, knees or back get the same load all the time. A standing move in between lets them go.',
+        }),
+      )
     }
     run = []
     ms = 0
@@ -67,9 +83,19 @@ function longPosture({ expansion }: Review): Finding[] {
 }
 
 function churn({ expansion, score }: Review): Finding[] {
-  const state = new Map<string, { before: Segment | null; gapMs: number; gaps: number; changes: number; shortest: number; first: Segment | null }>()
+  const state = new Map<
+    string,
+    { before: Segment | null; gapMs: number; gaps: number; changes: number; shortest: number; first: Segment | null }
+  >()
   for (const segment of expansion.segments) {
-    const at = state.get(segment.sectionKey) ?? { before: null, gapMs: 0, gaps: 0, changes: 0, shortest: Infinity, first: null }
+    const at = state.get(segment.sectionKey) ?? {
+      before: null,
+      gapMs: 0,
+      gaps: 0,
+      changes: 0,
+      shortest: Infinity,
+      first: null,
+    }
     state.set(segment.sectionKey, at)
     if (segment.kind === 'rest') at.gapMs += segment.durationMs
     if (segment.kind !== 'work') continue
@@ -82,8 +108,17 @@ function churn({ expansion, score }: Review): Finding[] {
     at.before = segment
     at.gapMs = 0
   }
-  return [...state].flatMap(([key, { gaps, changes, shortest, first }]) => (changes < CHURN || changes < gaps || !first ? [] : [finding('posture', {
-    id: `every ${key}`, severity: 'note', ...atSegment(first), what: `${score.sections.find((one) => one.key === key)?.name || 'This section'} changes posture in every one of its ${gaps} rests, of which the shortest is ${inSeconds(shortest)}.`,
-    why: 'Down and up again each time leaves no rest. Put moves of one posture next to each other.',
-  })]))
+  return [...state].flatMap(([key, { gaps, changes, shortest, first }]) =>
+    changes < CHURN || changes < gaps || !first
+      ? []
+      : [
+          finding('posture', {
+            id: `every ${key}`,
+            severity: 'note',
+            ...atSegment(first),
+            what: `${score.sections.find((one) => one.key === key)?.name || 'This section'} changes posture in every one of its ${gaps} rests, of which the shortest is ${inSeconds(shortest)}.`,
+            why: 'Down and up again each time leaves no rest. Put moves of one posture next to each other.',
+          }),
+        ],
+  )
 }

@@ -16,10 +16,18 @@ export const checkPromise: Check = ({ score, expansion }) => {
   const off = totalMs - promiseMs
   if (Math.abs(off) <= promiseSlackMs(promiseMs)) return []
   const minutes = inMinutes(totalMs)
-  return [finding('promise', {
-    id: off > 0 ? 'over' : 'under', severity: 'warning',
-    what: `Promised ${formatLength(promiseMs)}, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}: ${formatLength(Math.abs(off))} ${off > 0 ? 'over' : 'under'}.`,
-    why: 'People choose a video by the time they have. More than a minute, or 5 %, is noticed.',
-    mend: { label: `Promise ${minutes} min`, apply: (draft) => { draft.promiseMs = minutes * 60_000 } },
-  })]
+  return [
+    finding('promise', {
+      id: off > 0 ? 'over' : 'under',
+      severity: 'warning',
+      what: `Promised ${formatLength(promiseMs)}, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}: ${formatLength(Math.abs(off))} ${off > 0 ? 'over' : 'under'}.`,
+      why: 'People choose a video by the time they have. More than a minute, or 5 %, is noticed.',
+      mend: {
+        label: `Promise ${minutes} min`,
+        apply: (draft) => {
+          draft.promiseMs = minutes * 60_000
+        },
+      },
+    }),
+  ]
 }

@@ -7,31 +7,69 @@ import { cueTrack } from '../sound/track'
 import { circuit, score, station, talk } from '../testing'
 import { cuesFor } from './cues'
 
-const laneOf = (...sections: Parameters<typeof score>): LaidSegment[] => layAsPlanned(expand(score(...sections)).segments)
+const laneOf = (...sections: Parameters<typeof score>): LaidSegment[] =>
+  layAsPlanned(expand(score(...sections)).segments)
 const voices = (lane: LaidSegment[]): string[] => cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)
 
 describe('cues', () => {
   it('count down to each change, which has a tone of its own', () => {
     expect(voices(laneOf(circuit({ leadInMs: 5000 })))).toEqual([
-      '2000 pip', '3000 pip', '4000 pip', '5000 go', '22000 pip', '23000 pip', '24000 pip', '25000 rest', '32000 pip', '33000 pip', '34000 pip', '35000 rest',
+      '2000 pip',
+      '3000 pip',
+      '4000 pip',
+      '5000 go',
+      '22000 pip',
+      '23000 pip',
+      '24000 pip',
+      '25000 rest',
+      '32000 pip',
+      '33000 pip',
+      '34000 pip',
+      '35000 rest',
     ])
   })
   it('leave out pips that would run into the tone before them', () => {
-    expect(voices(laneOf(circuit({ workMs: 2200, restMs: 1200, lastRest: 'dropped' })))).toEqual(['0 go', '1200 pip', '2200 rest'])
+    expect(voices(laneOf(circuit({ workMs: 2200, restMs: 1200, lastRest: 'dropped' })))).toEqual([
+      '0 go',
+      '1200 pip',
+      '2200 rest',
+    ])
   })
   it('call the change of sides in the middle', () => {
-    expect(voices(laneOf(circuit({ lastRest: 'dropped', stations: [station('Tiller twist', { sideRule: 'halves' })] })))).toContain('10000 switch')
+    expect(
+      voices(laneOf(circuit({ lastRest: 'dropped', stations: [station('Tiller twist', { sideRule: 'halves' })] }))),
+    ).toContain('10000 switch')
   })
   it('mark where talk ends the work, and never count down in talk', () => {
-    expect(voices(laneOf(talk('hello', 9000), circuit({ lastRest: 'dropped' }), talk('bye', 5000)))).toEqual(['9000 go', '26000 pip', '27000 pip', '28000 pip', '29000 rest'])
+    expect(voices(laneOf(talk('hello', 9000), circuit({ lastRest: 'dropped' }), talk('bye', 5000)))).toEqual([
+      '9000 go',
+      '26000 pip',
+      '27000 pip',
+      '28000 pip',
+      '29000 rest',
+    ])
   })
 })
 
 describe('the overlay', () => {
-  const lane = laneOf(circuit({ leadInMs: 3000, rounds: 2, lastRest: 'dropped', stations: [station('Jug lift', { sideRule: 'alternate' }), station('Keel hold')] }))
+  const lane = laneOf(
+    circuit({
+      leadInMs: 3000,
+      rounds: 2,
+      lastRest: 'dropped',
+      stations: [station('Jug lift', { sideRule: 'alternate' }), station('Keel hold')],
+    }),
+  )
   const changes = overlayChanges(lane)
   it('reaches zero on the boundary: one second before it, it shows 1', () => {
-    expect(overlayAt(changes, 3000)).toMatchObject({ ground: 'work', count: 20, label: 'Jug lift', side: 'left', next: 'Next: Keel hold', staff: STAFF_STEPS })
+    expect(overlayAt(changes, 3000)).toMatchObject({
+      ground: 'work',
+      count: 20,
+      label: 'Jug lift',
+      side: 'left',
+      next: 'Next: Keel hold',
+      staff: STAFF_STEPS,
+    })
     expect(overlayAt(changes, 22_999)).toMatchObject({ ground: 'work', count: 1 })
     expect(overlayAt(changes, 23_000)).toMatchObject({ ground: 'rest', count: 10, next: 'Next: Keel hold' })
   })
@@ -46,12 +84,20 @@ describe('the overlay', () => {
     expect(overlayAt(long, 22_400)).toBeNull()
   })
   it('changes sides in the middle of halves', () => {
-    const halves = overlayChanges(laneOf(circuit({ lastRest: 'dropped', stations: [station('Tiller twist', { sideRule: 'halves' })] })))
+    const halves = overlayChanges(
+      laneOf(circuit({ lastRest: 'dropped', stations: [station('Tiller twist', { sideRule: 'halves' })] })),
+    )
     expect([overlayAt(halves, 9999)?.side, overlayAt(halves, 10_000)?.side]).toEqual(['left', 'right'])
   })
   it('never changes to what is shown already, and changes at most about once a second', () => {
-    for (const [index, change] of changes.entries()) expect(JSON.stringify(change.state)).not.toBe(JSON.stringify(changes[index - 1]?.state ?? 'nothing'))
-    expect(changes.length).toBeLessThanOrEqual(expand(score(circuit({ leadInMs: 3000, rounds: 2, lastRest: 'dropped', stations: [station('a'), station('b')] }))).totalMs / 1000 + 1)
+    for (const [index, change] of changes.entries())
+      expect(JSON.stringify(change.state)).not.toBe(JSON.stringify(changes[index - 1]?.state ?? 'nothing'))
+    expect(changes.length).toBeLessThanOrEqual(
+      expand(score(circuit({ leadInMs: 3000, rounds: 2, lastRest: 'dropped', stations: [station('a'), station('b')] })))
+        .totalMs /
+        1000 +
+        1,
+    )
   })
   it('says what comes after a rest, and nothing before talk', () => {
     expect(overlayAt(overlayChanges(laneOf(circuit({ lastRest: 'dropped' }), talk('bye', 5000))), 1000)?.next).toBe('')
@@ -64,7 +110,10 @@ describe('the cue track', () => {
     for (const block of [48_000, 1000, 131]) {
       const parts = [...cueTrack(cues, 36_001, 48_000, block)]
       const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-      parts.reduce((at, part) => { all.set(part, at); return at + part.length }, 0)
+      parts.reduce((at, part) => {
+        all.set(part, at)
+        return at + part.length
+      }, 0)
       expect(all.length).toBe(Math.round(36_001 * 48))
       const go = soundOf('go', 48_000)
       expect([...all.subarray(5000 * 48, 5000 * 48 + 2000)]).toEqual([...go.subarray(0, 2000)])
@@ -72,7 +121,16 @@ describe('the cue track', () => {
     }
   })
   it('adds sounds that overlap instead of cutting them', () => {
-    const [both] = [...cueTrack([{ atMs: 0, voice: 'pip', segmentId: 'a' }, { atMs: 10, voice: 'pip', segmentId: 'b' }], 200, 48_000)]
+    const [both] = [
+      ...cueTrack(
+        [
+          { atMs: 0, voice: 'pip', segmentId: 'a' },
+          { atMs: 10, voice: 'pip', segmentId: 'b' },
+        ],
+        200,
+        48_000,
+      ),
+    ]
     const pip = soundOf('pip', 48_000)
     expect(both?.[600]).toBeCloseTo((pip[600] ?? 0) + (pip[120] ?? 0), 6)
   })

@@ -25,19 +25,28 @@ export function cuesFor(lane: readonly LaidSegment[]): Cue[] {
     if (segment.kind === 'talk') return
     if (segment.side === 'switch') cues.push({ atMs: middleOf(startMs, endMs), voice: 'switch', segmentId: segment.id })
     for (const lead of PIPS_BEFORE) {
-      if (endMs - lead >= startMs + CLEAR_OF_START) cues.push({ atMs: endMs - lead, voice: 'pip', segmentId: segment.id })
+      if (endMs - lead >= startMs + CLEAR_OF_START)
+        cues.push({ atMs: endMs - lead, voice: 'pip', segmentId: segment.id })
     }
     if (index === lane.length - 1) cues.push({ atMs: endMs, voice: 'rest', segmentId: segment.id })
   })
   return cues.sort((one, other) => one.atMs - other.atMs)
 }
 
-function voiceAtStart(kind: LaidSegment['segment']['kind'], before: LaidSegment['segment']['kind'] | undefined): Voice | null {
+function voiceAtStart(
+  kind: LaidSegment['segment']['kind'],
+  before: LaidSegment['segment']['kind'] | undefined,
+): Voice | null {
   switch (kind) {
-    case 'work': return 'go'
-    case 'rest': case 'break': return 'rest'
-    case 'lead': return null
-    case 'talk': return before && before !== 'talk' ? 'rest' : null
+    case 'work':
+      return 'go'
+    case 'rest':
+    case 'break':
+      return 'rest'
+    case 'lead':
+      return null
+    case 'talk':
+      return before && before !== 'talk' ? 'rest' : null
   }
 }
 

@@ -5,8 +5,10 @@ import type { Segment } from '../score/segment'
 /** @param parts segments by section, unplaced. @returns the same with showings; every move is shown once, before it is first done. */
 export function withDemos(parts: Segment[][], demos: Score['demos']): Segment[][] {
   switch (demos.place) {
-    case 'none': return parts
-    case 'inRests': return noteRests(parts)
+    case 'none':
+      return parts
+    case 'inRests':
+      return noteRests(parts)
     case 'upFront': {
       const first = parts.findIndex(hasWork)
       if (first < 0) return parts
@@ -31,8 +33,25 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
     if (seen.has(name)) continue
     seen.add(name)
     out.push({
-      ...home, id: `${home.sectionKey}/demo/${out.length + 1}`, kind: 'talk', label: `Shown: ${name}`, durationMs: eachMs, estimated: true, side: null, posture: null, effort: null, reps: null,
-      round: null, rounds: null, set: null, sets: null, station: null, stations: null, moves: [], note: '', origin: null,
+      ...home,
+      id: `${home.sectionKey}/demo/${out.length + 1}`,
+      kind: 'talk',
+      label: `Shown: ${name}`,
+      durationMs: eachMs,
+      estimated: true,
+      side: null,
+      posture: null,
+      effort: null,
+      reps: null,
+      round: null,
+      rounds: null,
+      set: null,
+      sets: null,
+      station: null,
+      stations: null,
+      moves: [],
+      note: '',
+      origin: null,
     })
   }
   return out
@@ -44,7 +63,8 @@ function noteRests(parts: Segment[][]): Segment[][] {
   for (const segment of parts.flat()) {
     const fresh = segment.moves.filter((name) => !seen.has(name))
     for (const name of fresh) seen.add(name)
-    if (fresh.length && before && before.kind !== 'work' && before.kind !== 'talk') before.note = `Shown now: ${fresh.join(', ')}`
+    if (fresh.length && before && before.kind !== 'work' && before.kind !== 'talk')
+      before.note = `Shown now: ${fresh.join(', ')}`
     before = segment
   }
   return parts

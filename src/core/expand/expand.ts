@@ -18,10 +18,16 @@ export const MOST_STATIONS = 10_000
 export function expand(score: Score): Expansion {
   const cast = castOf(score.moves)
   const parts: Segment[][] = []
-  let count = 0, stations = 0
+  let count = 0,
+    stations = 0
   score.sections.forEach((section, index) => {
     stations += stationsOf(section).length
-    if (stations > MOST_STATIONS) throw new Problem('too-many', `The score has more than ${MOST_STATIONS.toLocaleString('en')} stations. Rounds repeat stations without listing them again.`, section.name)
+    if (stations > MOST_STATIONS)
+      throw new Problem(
+        'too-many',
+        `The score has more than ${MOST_STATIONS.toLocaleString('en')} stations. Rounds repeat stations without listing them again.`,
+        section.name,
+      )
     if (count + worksIn(section) > MOST_SEGMENTS) throw tooMany(section.name)
     const part = expandSection(section, aroundOf(score, index, cast))
     for (const segment of part) segment.section = section.name
@@ -58,18 +64,42 @@ export function tryExpand(score: Score): Unfolding {
 
 /** Known before unfolding, so that an absurd score is refused at once and not after seconds of work. */
 function worksIn(section: Section): number {
-  const times = 'rounds' in section ? (typeof section.rounds === 'number' ? section.rounds : section.rounds.length) : 'sets' in section ? section.sets
-    : 'times' in section ? section.times : 'rungs' in section ? section.rungs : 'passes' in section ? (typeof section.passes === 'number' ? section.passes : section.passes.length)
-      : 'steps' in section ? section.steps : 'intervals' in section ? section.intervals : 1
+  const times =
+    'rounds' in section
+      ? typeof section.rounds === 'number'
+        ? section.rounds
+        : section.rounds.length
+      : 'sets' in section
+        ? section.sets
+        : 'times' in section
+          ? section.times
+          : 'rungs' in section
+            ? section.rungs
+            : 'passes' in section
+              ? typeof section.passes === 'number'
+                ? section.passes
+                : section.passes.length
+              : 'steps' in section
+                ? section.steps
+                : 'intervals' in section
+                  ? section.intervals
+                  : 1
   return stationsOf(section).length * times
 }
 
 const tooMany = (section: string): Problem =>
-  new Problem('too-many', `The score unfolds into more than ${MOST_SEGMENTS.toLocaleString('en')} intervals. Fewer rounds or stations are needed.`, section)
+  new Problem(
+    'too-many',
+    `The score unfolds into more than ${MOST_SEGMENTS.toLocaleString('en')} intervals. Fewer rounds or stations are needed.`,
+    section,
+  )
 
 /** Sums over segments; `restMs` counts rests and breaks, not talk or lead-in. */
 export function totalsOf(segments: readonly Segment[]): Totals {
-  let totalMs = 0, workMs = 0, restMs = 0, estimated = false
+  let totalMs = 0,
+    workMs = 0,
+    restMs = 0,
+    estimated = false
   for (const { kind, durationMs, estimated: guess } of segments) {
     totalMs += durationMs
     if (kind === 'work') workMs += durationMs

@@ -6,9 +6,12 @@ import type { Segment } from '../score/segment'
 /** Counts anew, in place, where the reading is not that of the formats: once through all stations. */
 export function countRounds(segments: readonly Segment[], section: Section, reading: Readings['round']): void {
   switch (reading) {
-    case 'pass': return
-    case 'interval': return countIntervals(segments)
-    case 'thereAndBack': return countClimbs(segments, section)
+    case 'pass':
+      return
+    case 'interval':
+      return countIntervals(segments)
+    case 'thereAndBack':
+      return countClimbs(segments, section)
   }
 }
 
@@ -19,12 +22,22 @@ function countIntervals(segments: readonly Segment[]): void {
   for (const segment of segments) {
     if (segment.kind === 'work') round++
     const counted = segment.kind === 'work' || segment.kind === 'rest'
-    Object.assign(segment, { round: counted && round ? round : null, rounds: counted && round ? rounds : null, set: null, sets: null, station: null, stations: null })
+    Object.assign(segment, {
+      round: counted && round ? round : null,
+      rounds: counted && round ? rounds : null,
+      set: null,
+      sets: null,
+      station: null,
+      stations: null,
+    })
   }
 }
 
 /** A climb and its descent are one round: groups of a pyramid, the whole of a slot that goes up and back. */
 function countClimbs(segments: readonly Segment[], section: Section): void {
-  if (section.format === 'pyramid') for (const segment of segments) Object.assign(segment, { round: segment.set, rounds: segment.sets, set: null, sets: null })
-  if (section.format === 'slot' && section.shape === 'upAndDown') for (const segment of segments) if (segment.round !== null) Object.assign(segment, { round: 1, rounds: 1 })
+  if (section.format === 'pyramid')
+    for (const segment of segments)
+      Object.assign(segment, { round: segment.set, rounds: segment.sets, set: null, sets: null })
+  if (section.format === 'slot' && section.shape === 'upAndDown')
+    for (const segment of segments) if (segment.round !== null) Object.assign(segment, { round: 1, rounds: 1 })
 }

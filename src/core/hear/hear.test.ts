@@ -7,7 +7,8 @@ const silence = (seconds: number): Float32Array => new Float32Array(Math.round(s
 
 function addTone(out: Float32Array, atMs: number, hz: number, lengthMs: number, level: number): void {
   const from = Math.round((atMs / 1000) * HEARING_RATE)
-  for (let index = 0; index < (lengthMs / 1000) * HEARING_RATE; index++) out[from + index] = (out[from + index] ?? 0) + level * Math.sin((2 * Math.PI * hz * index) / HEARING_RATE)
+  for (let index = 0; index < (lengthMs / 1000) * HEARING_RATE; index++)
+    out[from + index] = (out[from + index] ?? 0) + level * Math.sin((2 * Math.PI * hz * index) / HEARING_RATE)
 }
 
 function addNoise(out: Float32Array, level: number): void {
@@ -48,7 +49,9 @@ describe('hearing tones', () => {
     const noise = silence(3)
     addNoise(noise, 0.3)
     expect(hear(noise)).toEqual([])
-    const slide = silence(2).map((_, index) => 0.3 * Math.sin(2 * Math.PI * (700 + 300 * (index / HEARING_RATE)) * (index / HEARING_RATE)))
+    const slide = silence(2).map(
+      (_, index) => 0.3 * Math.sin(2 * Math.PI * (700 + 300 * (index / HEARING_RATE)) * (index / HEARING_RATE)),
+    )
     expect(hear(slide)).toEqual([])
   })
 })
@@ -67,12 +70,14 @@ describe('peaks', () => {
     }
   })
   it('come back the same after packing', () => {
-    fc.assert(fc.property(fc.float32Array({ min: -1, max: 1, noNaN: true, maxLength: 5000 }), (samples) => {
-      const gatherer = new PeakGatherer()
-      gatherer.push(samples)
-      const levels = gatherer.finish()
-      expect(unpackPeaks(packPeaks(levels))).toEqual(levels)
-      expect(levels).toHaveLength(PEAK_STEPS.length)
-    }))
+    fc.assert(
+      fc.property(fc.float32Array({ min: -1, max: 1, noNaN: true, maxLength: 5000 }), (samples) => {
+        const gatherer = new PeakGatherer()
+        gatherer.push(samples)
+        const levels = gatherer.finish()
+        expect(unpackPeaks(packPeaks(levels))).toEqual(levels)
+        expect(levels).toHaveLength(PEAK_STEPS.length)
+      }),
+    )
   })
 })

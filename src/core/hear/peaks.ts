@@ -6,7 +6,10 @@ export const PEAKS_RATE: Hertz = 16_000
 export const PEAK_STEPS: readonly Samples[] = [64, 512, 4096, 32_768]
 
 /** Interleaved minimum and maximum per step, as -127..127. */
-export interface PeakLevel { step: Samples; pairs: Int8Array }
+export interface PeakLevel {
+  step: Samples
+  pairs: Int8Array
+}
 
 export class PeakGatherer {
   private readonly fine: number[] = []

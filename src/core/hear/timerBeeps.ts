@@ -42,6 +42,9 @@ function likelihood(timers: readonly Beep[], index: number): number {
   if (after.some((other) => isSecond(other, 1))) return 0.15
   const counts = [1, 2, 3].filter((seconds) => before.some((other) => isSecond(other, seconds))).length
   const previous = before.at(-1)
-  const differs = previous !== undefined && isSecond(previous, 1) && (beep.durationMs > previous.durationMs * 1.6 || !samePitch(beep.hz, previous.hz))
+  const differs =
+    previous !== undefined &&
+    isSecond(previous, 1) &&
+    (beep.durationMs > previous.durationMs * 1.6 || !samePitch(beep.hz, previous.hz))
   return Math.min(1, 0.6 + counts * 0.08 + (differs ? 0.16 : 0))
 }

@@ -30,12 +30,26 @@ const SHORTEST_FRAMES = 5
 const LONGEST_FRAMES = Math.round((2.5 * HEARING_RATE) / HOP)
 const HISTORY: Samples = 1 << 17
 
-interface Peak { bin: number; power: number; prominence: number }
-interface Track { firstFrame: number; lastFrame: number; bins: number[]; powers: number[]; prominence: number; startedSuddenly: boolean }
+interface Peak {
+  bin: number
+  power: number
+  prominence: number
+}
+interface Track {
+  firstFrame: number
+  lastFrame: number
+  bins: number[]
+  powers: number[]
+  prominence: number
+  startedSuddenly: boolean
+}
 
 export class ToneListener {
   private readonly fft = new FFT(WINDOW)
-  private readonly hann = Float64Array.from({ length: WINDOW }, (_, index) => 0.5 - 0.5 * Math.cos((2 * Math.PI * index) / WINDOW))
+  private readonly hann = Float64Array.from(
+    { length: WINDOW },
+    (_, index) => 0.5 - 0.5 * Math.cos((2 * Math.PI * index) / WINDOW),
+  )
   private readonly windowed = new Array<number>(WINDOW).fill(0)
   private readonly spectrum = this.fft.createComplexArray()
   private readonly power = new Float64Array(WINDOW / 2)
@@ -65,7 +79,8 @@ export class ToneListener {
 
   private analyse(): void {
     const start = this.heard - WINDOW
-    for (let index = 0; index < WINDOW; index++) this.windowed[index] = (this.history[(start + index) % HISTORY] ?? 0) * (this.hann[index] ?? 0)
+    for (let index = 0; index < WINDOW; index++)
+      this.windowed[index] = (this.history[(start + index) % HISTORY] ?? 0) * (this.hann[index] ?? 0)
     this.fft.realTransform(this.spectrum, this.windowed)
     for (let bin = 0; bin < WINDOW / 2; bin++) {
       this.power[bin] = (this.spectrum[2 * bin] ?? 0) ** 2 + (this.spectrum[2 * bin + 1] ?? 0) ** 2
@@ -93,10 +108,15 @@ export class ToneListener {
     }
     for (const peak of free) {
       const before = this.past[(this.frame + this.past.length - 5) % this.past.length]
-      const earlier = this.frame < 5 || !before ? 0 : Math.max(...[-1, 0, 1].map((step) => before[Math.round(peak.bin) + step] ?? 0))
+      const earlier =
+        this.frame < 5 || !before ? 0 : Math.max(...[-1, 0, 1].map((step) => before[Math.round(peak.bin) + step] ?? 0))
       open.push({
-        firstFrame: this.frame, lastFrame: this.frame, bins: [peak.bin], powers: [peak.power],
-        prominence: peak.prominence, startedSuddenly: earlier < peak.power / 4,
+        firstFrame: this.frame,
+        lastFrame: this.frame,
+        bins: [peak.bin],
+        powers: [peak.power],
+        prominence: peak.prominence,
+        startedSuddenly: earlier < peak.power / 4,
       })
     }
     this.tracks = open
@@ -115,7 +135,12 @@ export class ToneListener {
     if (onset === null) return
     const durationMs = Math.max(20, ((frames * HOP - WINDOW / 4) / HEARING_RATE) * 1000)
     const decibels = 10 * Math.log10(track.prominence)
-    this.beeps.push({ atMs: (onset / HEARING_RATE) * 1000, durationMs, hz, strength: Math.min(1, Math.max(0, (decibels - 14) / 26)) })
+    this.beeps.push({
+      atMs: (onset / HEARING_RATE) * 1000,
+      durationMs,
+      hz,
+      strength: Math.min(1, Math.max(0, (decibels - 14) / 26)),
+    })
   }
 
   /**
@@ -128,7 +153,8 @@ export class ToneListener {
     const from = Math.max(0, roughly - reach - box, this.heard - HISTORY)
     const to = Math.min(this.heard, roughly + reach + box)
     const length = to - from
-    const inPhase = new Float64Array(length + 1), quadrature = new Float64Array(length + 1)
+    const inPhase = new Float64Array(length + 1),
+      quadrature = new Float64Array(length + 1)
     for (let index = 0; index < length; index++) {
       const value = this.history[(from + index) % HISTORY] ?? 0
       const turn = (2 * Math.PI * hz * index) / HEARING_RATE
@@ -137,7 +163,12 @@ export class ToneListener {
     }
     const envelope: number[] = []
     for (let index = 0; index + box <= length; index++) {
-      envelope.push(Math.hypot((inPhase[index + box] ?? 0) - (inPhase[index] ?? 0), (quadrature[index + box] ?? 0) - (quadrature[index] ?? 0)))
+      envelope.push(
+        Math.hypot(
+          (inPhase[index + box] ?? 0) - (inPhase[index] ?? 0),
+          (quadrature[index + box] ?? 0) - (quadrature[index] ?? 0),
+        ),
+      )
     }
     const height = Math.max(...envelope)
     const top = envelope.indexOf(height)
@@ -166,7 +197,11 @@ function findPeaks(power: Float64Array): Peak[] {
 
 /** Where between the bins the peak lies: a parabola through the logarithms of three bins. */
 function vertex(power: Float64Array, bin: number): number {
-  const [left, here, right] = [-1, 0, 1].map((step) => Math.log((power[bin + step] ?? 0) + 1e-12)) as [number, number, number]
+  const [left, here, right] = [-1, 0, 1].map((step) => Math.log((power[bin + step] ?? 0) + 1e-12)) as [
+    number,
+    number,
+    number,
+  ]
   const bend = left - 2 * here + right
   return bend ? Math.max(-0.5, Math.min(0.5, (0.5 * (left - right)) / bend)) : 0
 }

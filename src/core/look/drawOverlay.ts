@@ -4,12 +4,18 @@ import { STAFF_STEPS, type OverlayState } from './overlay'
 import { FONTS, OVERLAY } from './palette'
 import type { Surface } from './surface'
 
-export interface Frame { width: number; height: number }
+export interface Frame {
+  width: number
+  height: number
+}
 
 /** A part of the overlay that changes on its own: the plate once an interval, the block once a second. */
 export interface Layer {
   /** Where it stands in the frame, in whole even pixels. */
-  x: number; y: number; width: number; height: number
+  x: number
+  y: number
+  width: number
+  height: number
   /** Equal keys are the same picture. */
   keyOf: (state: OverlayState) => string
   draw: (surface: Surface, state: OverlayState, frame: Frame) => void
@@ -19,11 +25,23 @@ export interface Layer {
 export function overlayLayers(frame: Frame): Layer[] {
   const even = (value: number): number => 2 * Math.ceil(value / 2)
   const unit = unitOf(frame)
-  const foot = (width: number, height: number): Pick<Layer, 'x' | 'y' | 'width' | 'height'> =>
-    ({ x: 0, y: frame.height - Math.min(frame.height, even(height)), width: Math.min(frame.width, even(width)), height: Math.min(frame.height, even(height)) })
+  const foot = (width: number, height: number): Pick<Layer, 'x' | 'y' | 'width' | 'height'> => ({
+    x: 0,
+    y: frame.height - Math.min(frame.height, even(height)),
+    width: Math.min(frame.width, even(width)),
+    height: Math.min(frame.height, even(height)),
+  })
   return [
-    { ...foot(frame.width, PLATE_HEIGHT * unit), keyOf: ({ count: _count, staff: _staff, ...plate }) => JSON.stringify(plate), draw: inUnits((surface, state, width) => drawPlate(surface, state, width)) },
-    { ...foot(BLOCK_WIDTH * unit, BLOCK_HEIGHT * unit), keyOf: ({ ground, count, staff }) => JSON.stringify([ground, count, staff]), draw: inUnits(drawBlock) },
+    {
+      ...foot(frame.width, PLATE_HEIGHT * unit),
+      keyOf: ({ count: _count, staff: _staff, ...plate }) => JSON.stringify(plate),
+      draw: inUnits((surface, state, width) => drawPlate(surface, state, width)),
+    },
+    {
+      ...foot(BLOCK_WIDTH * unit, BLOCK_HEIGHT * unit),
+      keyOf: ({ ground, count, staff }) => JSON.stringify([ground, count, staff]),
+      draw: inUnits(drawBlock),
+    },
   ]
 }
 
@@ -68,7 +86,15 @@ function drawPlate(surface: Surface, state: OverlayState, width: number): void {
   surface.textAlign = 'left'
   const pennant = state.side ? 13 : 0
   surface.fillStyle = OVERLAY.pale
-  const drawn = fitText(surface, state.label, left, -PLATE_HEIGHT + 7.3, room - pennant, 7.4, `400 %px "${FONTS.display}"`)
+  const drawn = fitText(
+    surface,
+    state.label,
+    left,
+    -PLATE_HEIGHT + 7.3,
+    room - pennant,
+    7.4,
+    `400 %px "${FONTS.display}"`,
+  )
   if (state.side) drawPennant(surface, state.side, left + drawn + 2.2, -PLATE_HEIGHT + 7.3)
   const half = state.counters && state.next ? room * 0.46 : room
   surface.fillStyle = OVERLAY.muted
@@ -76,7 +102,15 @@ function drawPlate(surface: Surface, state: OverlayState, width: number): void {
   if (state.next) {
     surface.fillStyle = state.ground === 'work' ? OVERLAY.muted : OVERLAY.land
     surface.textAlign = 'right'
-    fitText(surface, state.next, width - MARGIN, -2.3, state.counters ? room * 0.52 : half, 3.9, `700 %px "${FONTS.text}"`)
+    fitText(
+      surface,
+      state.next,
+      width - MARGIN,
+      -2.3,
+      state.counters ? room * 0.52 : half,
+      3.9,
+      `700 %px "${FONTS.text}"`,
+    )
   }
 }
 
@@ -102,7 +136,12 @@ function drawStaff(surface: Surface, steps: number, colour: string): void {
   for (let step = 0; step < STAFF_STEPS; step++) {
     const lit = step < steps
     surface.globalAlpha = lit ? 1 : 0.22
-    surface.fillRect(1.4, -1.5 - (step + 1) * pitch + 0.4, step % 5 === 4 || lit ? STAFF_WIDTH : STAFF_WIDTH * 0.6, pitch - 0.8)
+    surface.fillRect(
+      1.4,
+      -1.5 - (step + 1) * pitch + 0.4,
+      step % 5 === 4 || lit ? STAFF_WIDTH : STAFF_WIDTH * 0.6,
+      pitch - 0.8,
+    )
   }
   surface.globalAlpha = 1
 }
@@ -142,7 +181,15 @@ function drawPennant(surface: Surface, side: 'left' | 'right', x: number, baseli
 }
 
 /** Writes a text, smaller where it must be to at least 60 %, then shortened. @returns its drawn width. */
-function fitText(surface: Surface, text: string, x: number, y: number, room: number, size: number, font: string): number {
+function fitText(
+  surface: Surface,
+  text: string,
+  x: number,
+  y: number,
+  room: number,
+  size: number,
+  font: string,
+): number {
   const set = (px: number): number => {
     surface.font = font.replace('%', px.toFixed(2))
     return surface.measureText(text).width

@@ -5,7 +5,9 @@ import { DAY_PALETTE, NIGHT_PALETTE, OVERLAY } from './palette'
 /** Relative luminance and contrast as WCAG 2 defines them. */
 function contrast(one: string, other: string): number {
   const light = (hex: string): number => {
-    const [red = 0, green = 0, blue = 0] = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255).map((value) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4))
+    const [red = 0, green = 0, blue = 0] = [1, 3, 5]
+      .map((at) => parseInt(hex.slice(at, at + 2), 16) / 255)
+      .map((value) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4))
     return 0.2126 * red + 0.7152 * green + 0.0722 * blue
   }
   const [high = 0, low = 0] = [light(one), light(other)].sort((left, right) => right - left)
@@ -14,15 +16,41 @@ function contrast(one: string, other: string): number {
 
 describe('the palette', () => {
   const css = readFileSync('src/ui/tokens.css', 'utf8')
-  it.each([['day', DAY_PALETTE, ':root'], ['night', NIGHT_PALETTE, "[data-theme='night']"]] as const)('is the same in the tokens by %s', (_name, palette, selector) => {
+  it.each([
+    ['day', DAY_PALETTE, ':root'],
+    ['night', NIGHT_PALETTE, "[data-theme='night']"],
+  ] as const)('is the same in the tokens by %s', (_name, palette, selector) => {
     const block = css.slice(css.indexOf(`${selector} {`)).split('}')[0]
-    for (const name of ['ink', 'paper', 'land', 'water', 'deep', 'signal', 'pale'] as const) expect(block).toContain(`--${name}: ${palette[name]};`)
+    for (const name of ['ink', 'paper', 'land', 'water', 'deep', 'signal', 'pale'] as const)
+      expect(block).toContain(`--${name}: ${palette[name]};`)
   })
-  it.each([['day', DAY_PALETTE, '#44584f'], ['night', NIGHT_PALETTE, '#a9bdb0']] as const)('has AA contrast by %s wherever text stands', (_name, { ink, paper, pale, signal, land, print }, quiet) => {
-    for (const [text, ground] of [[ink, paper], [ink, pale], [quiet, paper], [quiet, pale], [signal, paper], [signal, pale], [print, land]] as const) expect(contrast(text, ground)).toBeGreaterThanOrEqual(4.5)
-  })
+  it.each([
+    ['day', DAY_PALETTE, '#44584f'],
+    ['night', NIGHT_PALETTE, '#a9bdb0'],
+  ] as const)(
+    'has AA contrast by %s wherever text stands',
+    (_name, { ink, paper, pale, signal, land, print }, quiet) => {
+      for (const [text, ground] of [
+        [ink, paper],
+        [ink, pale],
+        [quiet, paper],
+        [quiet, pale],
+        [signal, paper],
+        [signal, pale],
+        [print, land],
+      ] as const)
+        expect(contrast(text, ground)).toBeGreaterThanOrEqual(4.5)
+    },
+  )
   it('has AA contrast in the overlay', () => {
-    for (const [text, ground] of [[OVERLAY.ink, OVERLAY.land], [OVERLAY.pale, OVERLAY.water], [OVERLAY.pale, OVERLAY.ink], [OVERLAY.muted, OVERLAY.ink], [OVERLAY.land, OVERLAY.ink], [OVERLAY.ink, OVERLAY.pale]] as const) {
+    for (const [text, ground] of [
+      [OVERLAY.ink, OVERLAY.land],
+      [OVERLAY.pale, OVERLAY.water],
+      [OVERLAY.pale, OVERLAY.ink],
+      [OVERLAY.muted, OVERLAY.ink],
+      [OVERLAY.land, OVERLAY.ink],
+      [OVERLAY.ink, OVERLAY.pale],
+    ] as const) {
       expect(contrast(text, ground)).toBeGreaterThanOrEqual(4.5)
     }
   })

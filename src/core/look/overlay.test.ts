@@ -23,8 +23,9 @@ describe('the number on the picture', () => {
   })
 })
 
-describe('counters in the creator\'s words', () => {
-  const text = 'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 2 rounds, 20 on, 10 off\n  Squat; Lunge\n'
+describe("counters in the creator's words", () => {
+  const text =
+    'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 2 rounds, 20 on, 10 off\n  Squat; Lunge\n'
   it('stand on the picture, in captions and in chapters', () => {
     const lane = laneOf(text)
     expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toBe('Lap 2 of 2  /  Stop 1 of 2')
@@ -33,13 +34,18 @@ describe('counters in the creator\'s words', () => {
   })
   it('come from the format where none were chosen', () => {
     const counters = (plan: string): string | undefined => overlayAt(overlayChanges(laneOf(plan)), 1000)?.counters
-    expect(counters('pairs Main: 2 times, 20 on\n  Squat + Lunge; Plank + Crunch\n')).toBe('Pair 1 of 2  /  Round 1 of 2  /  Station 1 of 2')
+    expect(counters('pairs Main: 2 times, 20 on\n  Squat + Lunge; Plank + Crunch\n')).toBe(
+      'Pair 1 of 2  /  Round 1 of 2  /  Station 1 of 2',
+    )
     expect(counters('ladder Main: 3 rungs, from 10, step 5\n  Squat\n')).toBe('Rung 1 of 3')
     expect(counters('straight Main: 40 then 20 on\n  Squat\n')).toBe('Pass 1 of 2')
     expect(counters('circuit Main: 1 round, 20 on\n  Squat\n')).toBe('')
   })
   it('make a chapter of each group, not of each interval of a burst', () => {
-    expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge\n')).trim().split('\n')).toEqual(['0:00 Main, Burst 1 of 2', '4:30 Main, Burst 2 of 2'])
+    expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge\n')).trim().split('\n')).toEqual([
+      '0:00 Main, Burst 1 of 2',
+      '4:30 Main, Burst 2 of 2',
+    ])
   })
 })
 

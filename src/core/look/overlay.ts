@@ -43,7 +43,9 @@ export function overlayChanges(lane: readonly LaidSegment[], count: Score['count
     }
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
-  return changes.filter((change, index) => index === 0 || keyOf(change.state) !== keyOf(changes[index - 1]?.state ?? null))
+  return changes.filter(
+    (change, index) => index === 0 || keyOf(change.state) !== keyOf(changes[index - 1]?.state ?? null),
+  )
 }
 
 /** Two equal keys are the same picture. */
@@ -51,7 +53,8 @@ export const keyOf = (state: OverlayState | null): string => (state ? JSON.strin
 
 /** The overlay at an instant, by binary search. */
 export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayState | null {
-  let low = 0, high = changes.length
+  let low = 0,
+    high = changes.length
   while (low < high) {
     const middle = (low + high) >> 1
     if ((changes[middle]?.fromMs ?? 0) <= atMs) low = middle + 1
@@ -67,7 +70,12 @@ function instantsIn({ segment, startMs, endMs }: LaidSegment): Ms[] {
   return instants.sort((one, other) => one - other)
 }
 
-function stateAt({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined, atMs: Ms, way: Score['count']): OverlayState {
+function stateAt(
+  { segment, startMs, endMs }: LaidSegment,
+  next: LaidSegment | undefined,
+  atMs: Ms,
+  way: Score['count'],
+): OverlayState {
   const left = Math.ceil((endMs - atMs) / 1000)
   const planned = Math.ceil(segment.durationMs / 1000)
   const down = Math.max(1, planned ? Math.min(left, planned) : left)

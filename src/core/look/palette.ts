@@ -17,12 +17,30 @@ export interface Palette {
 
 /** Day: ink printed on pale lichen paper. */
 export const DAY_PALETTE: Palette = {
-  ink: '#10241e', paper: '#e1eadd', land: '#f2b01e', water: '#2a7b84', deep: '#0e4a52', signal: '#b5321a', pale: '#f3f7ee', print: '#10241e', sound: '#0e4a52', thread: '#f3f7ee',
+  ink: '#10241e',
+  paper: '#e1eadd',
+  land: '#f2b01e',
+  water: '#2a7b84',
+  deep: '#0e4a52',
+  signal: '#b5321a',
+  pale: '#f3f7ee',
+  print: '#10241e',
+  sound: '#0e4a52',
+  thread: '#f3f7ee',
 }
 
 /** Night: the same block, printed in pale ink on dark paper. */
 export const NIGHT_PALETTE: Palette = {
-  ink: '#e6efe1', paper: '#10201b', land: '#e0a21a', water: '#1f5f68', deep: '#0a3238', signal: '#ff8163', pale: '#1a2e27', print: '#10201b', sound: '#5fa3ab', thread: '#e6efe1',
+  ink: '#e6efe1',
+  paper: '#10201b',
+  land: '#e0a21a',
+  water: '#1f5f68',
+  deep: '#0a3238',
+  signal: '#ff8163',
+  pale: '#1a2e27',
+  print: '#10201b',
+  sound: '#5fa3ab',
+  thread: '#e6efe1',
 }
 
 /** What lies over footage is the same by day and by night. */

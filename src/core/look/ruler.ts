@@ -4,7 +4,14 @@ import type { Ms } from '../units'
 import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
 
-export interface RulerView { width: number; height: number; fromMs: Ms; toMs: Ms; totalMs: Ms; palette: Palette }
+export interface RulerView {
+  width: number
+  height: number
+  fromMs: Ms
+  toMs: Ms
+  totalMs: Ms
+  palette: Palette
+}
 
 const STEPS: readonly Ms[] = [5, 10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600, 7200].map((seconds) => seconds * 1000)
 /** Two times side by side need that much room. */
@@ -27,6 +34,10 @@ export function drawRuler(surface: Surface, view: RulerView): void {
   for (let at = Math.ceil(fromMs / step) * step; at <= Math.min(toMs, totalMs); at += step) {
     const x = ((at - fromMs) / Math.max(1, toMs - fromMs)) * width
     surface.fillRect(x, 0, 1.5, height)
-    surface.fillText(at ? `${formatClock(at)} in, ${formatClock(totalMs - at)} left` : `${formatClock(totalMs)} in all`, x + 6, height / 2 + 1)
+    surface.fillText(
+      at ? `${formatClock(at)} in, ${formatClock(totalMs - at)} left` : `${formatClock(totalMs)} in all`,
+      x + 6,
+      height / 2 + 1,
+    )
   }
 }

@@ -16,19 +16,42 @@ export interface Thread {
   selected: boolean
 }
 
-export interface ShoresView { width: number; height: number; fromMs: Ms; toMs: Ms; palette: Palette; playheadMs: Ms; footageMs: Ms }
+export interface ShoresView {
+  width: number
+  height: number
+  fromMs: Ms
+  toMs: Ms
+  palette: Palette
+  playheadMs: Ms
+  footageMs: Ms
+}
 
 /** Shares of the height: terrain, the water that threads cross, and the sound. */
 const TERRAIN_SHARE = 0.42
 const SOUND_FROM = 0.66
 const RULER = 20
 
-export function drawShores(surface: Surface, stretches: readonly Stretch[], threads: readonly Thread[], levels: readonly PeakLevel[], view: ShoresView): void {
+export function drawShores(
+  surface: Surface,
+  stretches: readonly Stretch[],
+  threads: readonly Thread[],
+  levels: readonly PeakLevel[],
+  view: ShoresView,
+): void {
   const { width, height, palette } = view
-  const terrainTall = Math.round(height * TERRAIN_SHARE), soundTop = Math.round(height * SOUND_FROM)
+  const terrainTall = Math.round(height * TERRAIN_SHARE),
+    soundTop = Math.round(height * SOUND_FROM)
   surface.fillStyle = palette.paper
   surface.fillRect(0, 0, width, height)
-  drawTerrain(surface, stretches, { width, height: terrainTall, fromMs: view.fromMs, toMs: view.toMs, palette, selected: null, labels: true })
+  drawTerrain(surface, stretches, {
+    width,
+    height: terrainTall,
+    fromMs: view.fromMs,
+    toMs: view.toMs,
+    palette,
+    selected: null,
+    labels: true,
+  })
   surface.fillStyle = palette.water
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
   drawSound(surface, levels, soundTop, height - RULER, view)
@@ -41,8 +64,10 @@ export function drawShores(surface: Surface, stretches: readonly Stretch[], thre
   surface.fillRect(playhead - 1, soundTop - 12, 2, height - soundTop + 12)
 }
 
-export const placeOf = (ms: Ms, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): number => ((ms - fromMs) / (toMs - fromMs)) * width
-export const timeAt = (x: number, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): Ms => fromMs + (x / width) * (toMs - fromMs)
+export const placeOf = (ms: Ms, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): number =>
+  ((ms - fromMs) / (toMs - fromMs)) * width
+export const timeAt = (x: number, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): Ms =>
+  fromMs + (x / width) * (toMs - fromMs)
 
 function drawSound(surface: Surface, levels: readonly PeakLevel[], top: number, foot: number, view: ShoresView): void {
   const { width, palette, fromMs, toMs } = view
@@ -53,17 +78,20 @@ function drawSound(surface: Surface, levels: readonly PeakLevel[], top: number, 
   const samplesPerPixel = (((toMs - fromMs) / 1000) * PEAKS_RATE) / width
   const level = [...levels].reverse().find((one) => one.step <= samplesPerPixel) ?? levels[0]
   if (!level) return
-  const middle = (top + foot) / 2, reach = (foot - top) / 2 - 3
+  const middle = (top + foot) / 2,
+    reach = (foot - top) / 2 - 3
   surface.fillStyle = palette.sound
   for (let x = 0; x < width; x++) {
     const first = Math.floor(((timeAt(x, view) / 1000) * PEAKS_RATE) / level.step)
     const last = Math.max(first + 1, Math.floor(((timeAt(x + 1, view) / 1000) * PEAKS_RATE) / level.step))
-    let low = 0, high = 0
+    let low = 0,
+      high = 0
     for (let pair = Math.max(0, first); pair < last && pair * 2 < level.pairs.length; pair++) {
       low = Math.min(low, level.pairs[pair * 2] ?? 0)
       high = Math.max(high, level.pairs[pair * 2 + 1] ?? 0)
     }
-    const up = loudness(high) * reach, down = loudness(-low) * reach
+    const up = loudness(high) * reach,
+      down = loudness(-low) * reach
     if (first >= 0) surface.fillRect(x, middle - up, 1, Math.max(1, up + down))
   }
 }
@@ -72,7 +100,8 @@ function drawSound(surface: Surface, levels: readonly PeakLevel[], top: number, 
 const loudness = (peak: number): number => Math.sqrt(Math.min(1, Math.max(0, peak) / 127))
 
 function drawThread(surface: Surface, thread: Thread, top: number, foot: number, view: ShoresView): void {
-  const from = placeOf(thread.plannedMs, view), to = placeOf(thread.footageMs, view)
+  const from = placeOf(thread.plannedMs, view),
+    to = placeOf(thread.footageMs, view)
   if (Math.max(from, to) < -20 || Math.min(from, to) > view.width + 20) return
   const { palette } = view
   surface.strokeStyle = thread.selected ? palette.land : thread.strength === 'reckoned' ? palette.ink : palette.thread
@@ -81,7 +110,8 @@ function drawThread(surface: Surface, thread: Thread, top: number, foot: number,
   const pieces = thread.strength === 'sure' ? 1 : thread.strength === 'unsure' ? 5 : 11
   for (let piece = 0; piece < pieces; piece++) {
     const at = (share: number): [number, number] => [from + (to - from) * share, top + (foot - top) * share]
-    const [startX, startY] = at(piece / pieces), [endX, endY] = at((piece + (pieces === 1 ? 1 : 0.55)) / pieces)
+    const [startX, startY] = at(piece / pieces),
+      [endX, endY] = at((piece + (pieces === 1 ? 1 : 0.55)) / pieces)
     surface.beginPath()
     surface.moveTo(startX, startY)
     surface.lineTo(endX, endY)
@@ -106,7 +136,9 @@ function drawKnot(surface: Surface, x: number, y: number, thread: Thread, view: 
   surface.fillRect(x - 1, y + 10, 2, view.height - RULER - y - 10)
 }
 
-const RULER_STEPS: readonly Ms[] = [100, 250, 500, 1000, 2000, 5000, 10_000, 15_000, 30_000, 60_000, 120_000, 300_000, 600_000, 1_800_000]
+const RULER_STEPS: readonly Ms[] = [
+  100, 250, 500, 1000, 2000, 5000, 10_000, 15_000, 30_000, 60_000, 120_000, 300_000, 600_000, 1_800_000,
+]
 
 function drawRuler(surface: Surface, view: ShoresView): void {
   const { width, height, fromMs, toMs, palette } = view
@@ -120,6 +152,14 @@ function drawRuler(surface: Surface, view: ShoresView): void {
   for (let ms = Math.ceil(Math.max(0, fromMs) / step) * step; ms <= Math.min(toMs, view.footageMs); ms += step) {
     const x = placeOf(ms, view)
     surface.fillRect(x, height - RULER, 1.5, 6)
-    surface.fillText(step < 1000 ? `${formatClock(Math.floor(ms / 1000) * 1000)}.${String(ms % 1000).padStart(3, '0').slice(0, 2)}` : formatClock(ms), x + 5, height - 5)
+    surface.fillText(
+      step < 1000
+        ? `${formatClock(Math.floor(ms / 1000) * 1000)}.${String(ms % 1000)
+            .padStart(3, '0')
+            .slice(0, 2)}`
+        : formatClock(ms),
+      x + 5,
+      height - 5,
+    )
   }
 }

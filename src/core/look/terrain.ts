@@ -20,11 +20,23 @@ export interface TerrainView {
   labels: boolean
 }
 
-export type Stretch = Pick<Segment, 'id' | 'kind' | 'side' | 'posture' | 'effort' | 'label'> & { startMs: Ms; endMs: Ms }
+export type Stretch = Pick<Segment, 'id' | 'kind' | 'side' | 'posture' | 'effort' | 'label'> & {
+  startMs: Ms
+  endMs: Ms
+}
 
 /** A score's own times as stretches. */
 export const stretchesOf = (segments: readonly Segment[]): Stretch[] =>
-  segments.map(({ id, kind, side, posture, effort, label, startMs, durationMs }) => ({ id, kind, side, posture, effort, label, startMs, endMs: startMs + durationMs }))
+  segments.map(({ id, kind, side, posture, effort, label, startMs, durationMs }) => ({
+    id,
+    kind,
+    side,
+    posture,
+    effort,
+    label,
+    startMs,
+    endMs: startMs + durationMs,
+  }))
 
 /** Share of the height that lies above the waterline. */
 const WATERLINE = 0.72
@@ -50,7 +62,12 @@ export function drawTerrain(surface: Surface, stretches: readonly Stretch[], vie
     if (stretch.endMs < view.fromMs || stretch.startMs > view.toMs) continue
     const x = (stretch.startMs - view.fromMs) * scale
     const wide = Math.max(0.5, (stretch.endMs - stretch.startMs) * scale)
-    if (wide < (stretch.kind === 'work' ? DETAIL_WIDTH : DIP_WIDTH) && stretch.kind !== 'talk') skyline.add(x, wide, stretch.kind === 'work' ? heightOf(stretch, level, view) : -depthOf(stretch.kind, level, view))
+    if (wide < (stretch.kind === 'work' ? DETAIL_WIDTH : DIP_WIDTH) && stretch.kind !== 'talk')
+      skyline.add(
+        x,
+        wide,
+        stretch.kind === 'work' ? heightOf(stretch, level, view) : -depthOf(stretch.kind, level, view),
+      )
     else drawStretch(surface, stretch, { x, wide, level }, view)
     if (stretch.id === view.selected) markSelected(surface, x, wide, view)
   }
@@ -60,18 +77,29 @@ export function drawTerrain(surface: Surface, stretches: readonly Stretch[], vie
 }
 
 /** The stretch under a point, or null. */
-export function stretchAt(stretches: readonly Stretch[], view: Pick<TerrainView, 'width' | 'fromMs' | 'toMs'>, x: number): Stretch | null {
+export function stretchAt(
+  stretches: readonly Stretch[],
+  view: Pick<TerrainView, 'width' | 'fromMs' | 'toMs'>,
+  x: number,
+): Stretch | null {
   const atMs = view.fromMs + (x / view.width) * (view.toMs - view.fromMs)
   return stretches.find((one) => atMs >= one.startMs && atMs < one.endMs) ?? null
 }
 
-interface Place { x: number; wide: number; level: number }
+interface Place {
+  x: number
+  wide: number
+  level: number
+}
 
 /** What is too narrow for shapes of its own, gathered by pixel column: thousands of stretches cost no more than the width. */
 class Skyline {
   private readonly heights: Float32Array
   private readonly depths: Float32Array
-  constructor(width: number, private readonly level: number) {
+  constructor(
+    width: number,
+    private readonly level: number,
+  ) {
     this.heights = new Float32Array(Math.ceil(width) + 1)
     this.depths = new Float32Array(Math.ceil(width) + 1)
   }
@@ -83,7 +111,8 @@ class Skyline {
     // A column between neighbours keeps them apart while they are wide enough to be told apart.
     const last = wide > 2.5 ? Math.floor(x + wide - 1.5) : Math.ceil(x + wide - 1)
     const to = Math.min(held.length - 1, Math.max(Math.floor(x), last))
-    for (let column = Math.max(0, Math.floor(x)); column <= to; column++) if ((held[column] ?? 0) < size) held[column] = size
+    for (let column = Math.max(0, Math.floor(x)); column <= to; column++)
+      if ((held[column] ?? 0) < size) held[column] = size
   }
 
   draw(surface: Surface, palette: Palette): void {
@@ -111,14 +140,20 @@ function heightOf(stretch: Stretch, level: number, view: TerrainView): number {
 }
 
 const DEPTHS = { rest: 0.5, break: 0.85, lead: 0.25, talk: 0, work: 0 } as const
-const depthOf = (kind: Stretch['kind'], level: number, view: Pick<TerrainView, 'height'>): number => DEPTHS[kind] * (view.height - level)
+const depthOf = (kind: Stretch['kind'], level: number, view: Pick<TerrainView, 'height'>): number =>
+  DEPTHS[kind] * (view.height - level)
 
 function drawStretch(surface: Surface, stretch: Stretch, place: Place, view: TerrainView): void {
   const { palette } = view
   switch (stretch.kind) {
-    case 'work': return drawLand(surface, stretch, place, view)
-    case 'talk': return drawJetty(surface, place, palette)
-    case 'rest': case 'break': case 'lead': return drawDip(surface, place, depthOf(stretch.kind, place.level, view), palette)
+    case 'work':
+      return drawLand(surface, stretch, place, view)
+    case 'talk':
+      return drawJetty(surface, place, palette)
+    case 'rest':
+    case 'break':
+    case 'lead':
+      return drawDip(surface, place, depthOf(stretch.kind, place.level, view), palette)
   }
 }
 
@@ -162,14 +197,26 @@ function drawJetty(surface: Surface, { x, wide, level }: Place, palette: Palette
   surface.beginPath()
   surface.moveTo(x, level - 16)
   surface.lineTo(end, level - 16)
-  for (const [back, down] of [[5, -14], [1, -12.5], [7, -10.5], [2, -9]] as const) surface.lineTo(end - back, level + down)
+  for (const [back, down] of [
+    [5, -14],
+    [1, -12.5],
+    [7, -10.5],
+    [2, -9],
+  ] as const)
+    surface.lineTo(end - back, level + down)
   surface.lineTo(x, level - 9)
   surface.closePath()
   surface.fill()
   for (let post = x + 6; post < end - 8; post += 22) surface.fillRect(post, level - 10, 3, 20)
 }
 
-function drawPennant(surface: Surface, side: NonNullable<Segment['side']>, x: number, top: number, palette: Palette): void {
+function drawPennant(
+  surface: Surface,
+  side: NonNullable<Segment['side']>,
+  x: number,
+  top: number,
+  palette: Palette,
+): void {
   const flags = side === 'switch' || side === 'both' ? [-1, 1] : [side === 'left' ? -1 : 1]
   surface.fillStyle = palette.ink
   surface.fillRect(x - 1.25, top - 22, 2.5, 23)
@@ -190,7 +237,8 @@ function drawLabel(surface: Surface, label: string, x: number, wide: number, bas
   surface.textBaseline = 'alphabetic'
   let shown = label
   while (shown.length > 1 && surface.measureText(shown).width > wide + 8) shown = shown.slice(0, -1)
-  if (shown.length > 3) surface.fillText(shown === label ? label : `${shown.slice(0, -1)}.`, x + wide / 2, Math.max(14, baseline))
+  if (shown.length > 3)
+    surface.fillText(shown === label ? label : `${shown.slice(0, -1)}.`, x + wide / 2, Math.max(14, baseline))
 }
 
 function markSelected(surface: Surface, x: number, wide: number, view: TerrainView): void {
@@ -215,14 +263,17 @@ const TEXTURES: Record<Posture, Stroke> = {
   },
   handsFeet(surface, x, top, wide, tall) {
     for (let row = 0; row * 7 < tall; row++) {
-      for (let at = x - 6 + (row % 2) * 8; at < x + wide; at += 16) line(surface, at, top + 8 + row * 7, at + 9, top + 8 + row * 7)
+      for (let at = x - 6 + (row % 2) * 8; at < x + wide; at += 16)
+        line(surface, at, top + 8 + row * 7, at + 9, top + 8 + row * 7)
     }
   },
   faceDown(surface, x, top, wide, tall) {
-    for (let down = 6; down < tall + 8; down += 10) for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, 0.25, Math.PI - 0.25)
+    for (let down = 6; down < tall + 8; down += 10)
+      for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, 0.25, Math.PI - 0.25)
   },
   faceUp(surface, x, top, wide, tall) {
-    for (let down = 14; down < tall + 8; down += 10) for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, Math.PI + 0.25, -0.25)
+    for (let down = 14; down < tall + 8; down += 10)
+      for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, Math.PI + 0.25, -0.25)
   },
   seated(surface, x, top, wide, tall) {
     for (let row = 0; row * 8 < tall; row++) {
@@ -235,7 +286,15 @@ const TEXTURES: Record<Posture, Stroke> = {
   },
 }
 
-function drawTexture(surface: Surface, posture: Posture, x: number, top: number, wide: number, tall: number, ink: string): void {
+function drawTexture(
+  surface: Surface,
+  posture: Posture,
+  x: number,
+  top: number,
+  wide: number,
+  tall: number,
+  ink: string,
+): void {
   surface.strokeStyle = ink
   surface.fillStyle = ink
   surface.lineWidth = 1.7

@@ -11,7 +11,8 @@ import { circuit, score, station, talk } from '../testing'
 import { readIntervalTable } from './intervalTable'
 import { readWorkoutFile } from './workoutFile'
 
-const TABLE = 'section,round,kind,label,side,seconds\nWarm-up,1,work,Heel digs,,45\nMain,1,work,Jug lift,left,35\nMain,1,rest,,,15\n'
+const TABLE =
+  'section,round,kind,label,side,seconds\nWarm-up,1,work,Heel digs,,45\nMain,1,work,Jug lift,left,35\nMain,1,rest,,,15\n'
 
 const problemOf = (work: () => unknown): Problem => {
   try {
@@ -27,13 +28,20 @@ describe('the interval table', () => {
   it('makes row n the segment whose row is n', () => {
     const { segments, totalMs, workMs, restMs } = expand(readIntervalTable(TABLE, 'plan'))
     expect(segments.map(({ id, row, durationMs, side }) => [id, row, durationMs, side])).toEqual([
-      ['warm-up/r1/s1/work', 1, 45_000, null], ['main/r1/s1/work', 2, 35_000, 'left'], ['main/r1/s1/rest', 3, 15_000, null],
+      ['warm-up/r1/s1/work', 1, 45_000, null],
+      ['main/r1/s1/work', 2, 35_000, 'left'],
+      ['main/r1/s1/rest', 3, 15_000, null],
     ])
     expect([totalMs, workMs, restMs]).toEqual([95_000, 80_000, 15_000])
   })
   it('takes a byte order mark, quotes with commas, Windows line ends, and talk of unknown length', () => {
     const text = '\ufeffsection,round,kind,label,side,seconds\r\n"Hello, deck",,talk,"She said ""hi""",,\r\n'
-    expect(expand(readIntervalTable(text, 'plan')).segments[0]).toMatchObject({ section: 'Hello, deck', label: 'She said "hi"', estimated: true, durationMs: 0 })
+    expect(expand(readIntervalTable(text, 'plan')).segments[0]).toMatchObject({
+      section: 'Hello, deck',
+      label: 'She said "hi"',
+      estimated: true,
+      durationMs: 0,
+    })
   })
   it.each([
     ['', 'bad-header', 'line 1'],
@@ -55,16 +63,38 @@ describe('the interval table', () => {
     expect(problem.message).toMatch(/\.$/)
   })
   it('comes back the same after being written: kinds, labels, sides and lengths', () => {
-    const { segments } = expand(score(talk('welcome', null), circuit({ rounds: 3, stations: [station('Jug lift', { sideRule: 'alternate' }), station('Say "hi", twice', { sideRule: 'halves' })] })))
+    const { segments } = expand(
+      score(
+        talk('welcome', null),
+        circuit({
+          rounds: 3,
+          stations: [
+            station('Jug lift', { sideRule: 'alternate' }),
+            station('Say "hi", twice', { sideRule: 'halves' }),
+          ],
+        }),
+      ),
+    )
     const again = expand(readIntervalTable(writeIntervalTable(segments), 'plan')).segments
-    const core = (all: typeof segments): unknown => all.map(({ row, kind, label, side, section, round, durationMs }) => ({ row, kind, label, side, section, round, durationMs }))
+    const core = (all: typeof segments): unknown =>
+      all.map(({ row, kind, label, side, section, round, durationMs }) => ({
+        row,
+        kind,
+        label,
+        side,
+        section,
+        round,
+        durationMs,
+      }))
     expect(core(again)).toEqual(core(segments))
   })
   it('reads any text or says what is wrong, and never breaks', () => {
-    fc.assert(fc.property(fc.string(), (noise) => {
-      const problem = problemOf(() => readIntervalTable(`${TABLE}"${noise}`, 'plan'))
-      expect(problem.message.length).toBeGreaterThan(10)
-    }))
+    fc.assert(
+      fc.property(fc.string(), (noise) => {
+        const problem = problemOf(() => readIntervalTable(`${TABLE}"${noise}`, 'plan'))
+        expect(problem.message.length).toBeGreaterThan(10)
+      }),
+    )
   })
 })
 
@@ -79,23 +109,30 @@ describe('the workout file', () => {
   it('names the field that is wrong', () => {
     const broken = JSON.parse(writeWorkoutFile(score(circuit()))) as { score: { sections: { rounds: number }[] } }
     broken.score.sections[0]!.rounds = -1
-    expect(problemOf(() => readWorkoutFile(JSON.stringify(broken)))).toMatchObject({ code: 'bad-document', place: 'score.sections.0.rounds' })
+    expect(problemOf(() => readWorkoutFile(JSON.stringify(broken)))).toMatchObject({
+      code: 'bad-document',
+      place: 'score.sections.0.rounds',
+    })
     expect(problemOf(() => readWorkoutFile('{'))).toMatchObject({ code: 'bad-json' })
   })
   it('refuses two sections of one key', () => {
     expect(scoreSchema.safeParse(score(circuit(), circuit())).success).toBe(false)
   })
   it('never breaks on any JSON, and what it takes holds and unfolds', () => {
-    fc.assert(fc.property(anyBrokenDocument, (text) => {
-      try {
-        const taken = readWorkoutFile(text)
-        expect(scoreSchema.safeParse(JSON.parse(JSON.stringify(taken))).error).toBeUndefined()
-        for (const { durationMs } of tryExpand(taken).expansion?.segments ?? []) expect(Number.isSafeInteger(durationMs)).toBe(true)
-      } catch (error) {
-        if (!(error instanceof Problem)) throw error
-        expect(error.code).toBe('bad-document')
-      }
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(anyBrokenDocument, (text) => {
+        try {
+          const taken = readWorkoutFile(text)
+          expect(scoreSchema.safeParse(JSON.parse(JSON.stringify(taken))).error).toBeUndefined()
+          for (const { durationMs } of tryExpand(taken).expansion?.segments ?? [])
+            expect(Number.isSafeInteger(durationMs)).toBe(true)
+        } catch (error) {
+          if (!(error instanceof Problem)) throw error
+          expect(error.code).toBe('bad-document')
+        }
+      }),
+      { numRuns: 2000 },
+    )
   })
 })
 

@@ -26,5 +26,9 @@ export function readWorkoutFile(text: string): Score {
 export function issueToProblem(error: z.ZodError, what: string): Problem {
   const issue = error.issues[0]
   const field = issue?.path.join('.') || 'the top'
-  return new Problem('bad-document', `This ${what} is not right at ${field}: ${issue?.message ?? 'unknown reason'}.`, field)
+  return new Problem(
+    'bad-document',
+    `This ${what} is not right at ${field}: ${issue?.message ?? 'unknown reason'}.`,
+    field,
+  )
 }

@@ -18,12 +18,23 @@ export interface Balance {
   longest: Segment | null
 }
 
-const zeros = <K extends string>(names: readonly K[]): Record<K, Ms> => Object.fromEntries(names.map((name) => [name, 0])) as Record<K, Ms>
+const zeros = <K extends string>(names: readonly K[]): Record<K, Ms> =>
+  Object.fromEntries(names.map((name) => [name, 0])) as Record<K, Ms>
 
 export function balanceOf({ segments, totalMs }: Expansion, cast: Cast): Balance {
   const blocks = new Map<string, Balance['blocks'][number]>()
   const gear = new Map<string, Ms>()
-  const balance: Balance = { blocks: [], postures: zeros(POSTURES), muscles: zeros(MUSCLES), leftMs: 0, rightMs: 0, impacts: zeros(IMPACTS), gear: [], effort: [], longest: null }
+  const balance: Balance = {
+    blocks: [],
+    postures: zeros(POSTURES),
+    muscles: zeros(MUSCLES),
+    leftMs: 0,
+    rightMs: 0,
+    impacts: zeros(IMPACTS),
+    gear: [],
+    effort: [],
+    longest: null,
+  }
   for (const segment of segments) {
     const { kind, durationMs: ms, side } = segment
     const block = blocks.get(segment.sectionKey) ?? { name: segment.section, workMs: 0, restMs: 0, otherMs: 0 }

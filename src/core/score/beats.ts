@@ -33,7 +33,8 @@ export function temposFor(lengthsMs: readonly Ms[], { beatsPerBar = 4, low = 80,
 }
 
 /** Whole reps in an interval when each takes so many beats. */
-export const repsAtTempo = (ms: Ms, bpm: number, beatsPerRep: number): number => (bpm > 0 && beatsPerRep > 0 ? Math.floor((ms * bpm) / (MINUTE_MS * beatsPerRep) + EXACT_BARS) : 0)
+export const repsAtTempo = (ms: Ms, bpm: number, beatsPerRep: number): number =>
+  bpm > 0 && beatsPerRep > 0 ? Math.floor((ms * bpm) / (MINUTE_MS * beatsPerRep) + EXACT_BARS) : 0
 
 export interface LengthChange {
   ms: Ms

@@ -8,8 +8,20 @@ export type Cast = (name: string) => Move
 const USUAL_SECONDS_PER_REP = 3
 
 const unknownMove = (name: string): Move => ({
-  name, short: name, cue: '', posture: 'standing', muscles: [], impact: 'still', effort: 3, sideRule: 'none', gear: [],
-  easier: '', harder: '', caution: '', secondsPerRep: USUAL_SECONDS_PER_REP, tags: [],
+  name,
+  short: name,
+  cue: '',
+  posture: 'standing',
+  muscles: [],
+  impact: 'still',
+  effort: 3,
+  sideRule: 'none',
+  gear: [],
+  easier: '',
+  harder: '',
+  caution: '',
+  secondsPerRep: USUAL_SECONDS_PER_REP,
+  tags: [],
 })
 
 /** Looks moves up, whatever their capitals; a name that nobody knows gets plain facts and no muscles. */

@@ -13,7 +13,8 @@ export function setField(score: Score, sectionKey: string, path: Path, value: un
   let inside: unknown = section
   for (const step of path.slice(0, -1)) inside = (inside as Record<string | number, unknown> | undefined)?.[step]
   const last = path.at(-1)
-  if (inside && typeof inside === 'object' && last !== undefined) (inside as Record<string | number, unknown>)[last] = value
+  if (inside && typeof inside === 'object' && last !== undefined)
+    (inside as Record<string | number, unknown>)[last] = value
 }
 
 /** The value that the deciding field must have for a segment to last so long; null where no field decides. */
@@ -57,13 +58,15 @@ export function setSide(score: Score, segment: Segment, rule: SideRule | null): 
   const held = at(score, segment.sectionKey, path) as Partial<Station & ListRow> | undefined
   if (!held) return
   if ('sideRule' in held) held.sideRule = rule
-  else if ('side' in held) held.side = rule === 'left' || rule === 'right' || rule === 'both' ? rule : rule === 'halves' ? 'switch' : null
+  else if ('side' in held)
+    held.side = rule === 'left' || rule === 'right' || rule === 'both' ? rule : rule === 'halves' ? 'switch' : null
 }
 
 /** Takes out the stations (or rows) that these segments come from, each once; groups left empty go too. */
 export function removeMoves(score: Score, segments: readonly Segment[]): void {
   const ways = new Map<string, { sectionKey: string; path: Path }>()
-  for (const { sectionKey, origin } of segments) if (origin?.station) ways.set(`${sectionKey} ${origin.station.join('/')}`, { sectionKey, path: origin.station })
+  for (const { sectionKey, origin } of segments)
+    if (origin?.station) ways.set(`${sectionKey} ${origin.station.join('/')}`, { sectionKey, path: origin.station })
   // From the back, so that earlier places stay true.
   const ordered = [...ways.values()].sort((one, other) => comparePaths(other.path, one.path))
   for (const { sectionKey, path } of ordered) {

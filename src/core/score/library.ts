@@ -9,7 +9,10 @@ import type { Score } from './score'
 function namesIn(score: Score): string[] {
   const names = new Set<string>()
   for (const section of score.sections) {
-    if (section.format === 'list') for (const row of section.rows) { if (row.kind === 'work') names.add(row.label) }
+    if (section.format === 'list')
+      for (const row of section.rows) {
+        if (row.kind === 'work') names.add(row.label)
+      }
     for (const { label, swaps } of stationsOf(section)) {
       names.add(label)
       for (const swap of swaps) names.add(swap.label)
@@ -20,7 +23,9 @@ function namesIn(score: Score): string[] {
 
 /** The creator's own moves and those that ship, by name; one's own stands for the one that ships. */
 export function libraryOf(own: readonly Move[]): Move[] {
-  return [...own, ...MOVES.filter((move) => !own.some((one) => sameName(one.name, move.name)))].sort((one, other) => one.name.localeCompare(other.name))
+  return [...own, ...MOVES.filter((move) => !own.some((one) => sameName(one.name, move.name)))].sort((one, other) =>
+    one.name.localeCompare(other.name),
+  )
 }
 
 /** Adds, in place, the library's own moves that the score names and does not know yet. */
@@ -36,7 +41,9 @@ export const uses = (score: Score, move: string): boolean => namesIn(score).some
 
 /** Puts new facts of a move into a score that uses it. @param was the name before, where it has changed. */
 export function changeMove(score: Score, move: Move, was = move.name): void {
-  const rename = (held: { label: string }): void => { if (sameName(held.label, was)) held.label = move.name }
+  const rename = (held: { label: string }): void => {
+    if (sameName(held.label, was)) held.label = move.name
+  }
   for (const section of score.sections) {
     if (section.format === 'list') section.rows.forEach(rename)
     for (const station of stationsOf(section)) {

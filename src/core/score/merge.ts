@@ -25,7 +25,11 @@ function mergeArrays(from: unknown[], to: unknown[]): void {
     let head = 0
     while (head < Math.min(from.length, to.length) && same(from[head], to[head])) head++
     let tail = 0
-    while (tail < Math.min(from.length, to.length) - head && same(from[from.length - 1 - tail], to[to.length - 1 - tail])) tail++
+    while (
+      tail < Math.min(from.length, to.length) - head &&
+      same(from[from.length - 1 - tail], to[to.length - 1 - tail])
+    )
+      tail++
     from.splice(head, from.length - head - tail, ...to.slice(head, to.length - tail))
   }
   to.forEach((value, index) => mergeAt(from as unknown as Tree, index, value))

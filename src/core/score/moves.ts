@@ -87,10 +87,36 @@ Walk it out | easy steps, breathe | standing | calves | low | 1 | none | | Stand
 const words = (cell: string): string[] => cell.split(' ').filter(Boolean)
 
 function readLine(line: string): Move {
-  const [name = '', cue = '', posture = '', muscles = '', impact = '', effort = '', sideRule = '', gear = '', easier = '', harder = '', caution = '', seconds = '', tags = ''] = line.split('|').map((cell) => cell.trim())
+  const [
+    name = '',
+    cue = '',
+    posture = '',
+    muscles = '',
+    impact = '',
+    effort = '',
+    sideRule = '',
+    gear = '',
+    easier = '',
+    harder = '',
+    caution = '',
+    seconds = '',
+    tags = '',
+  ] = line.split('|').map((cell) => cell.trim())
   return {
-    name, short: name, cue, posture: posture as Posture, muscles: words(muscles) as Muscle[], impact: impact as Impact, effort: Number(effort), sideRule: sideRule as SideRule,
-    gear: gear ? gear.split(',').map((one) => one.trim()) : [], easier, harder, caution, secondsPerRep: Number(seconds), tags: words(tags),
+    name,
+    short: name,
+    cue,
+    posture: posture as Posture,
+    muscles: words(muscles) as Muscle[],
+    impact: impact as Impact,
+    effort: Number(effort),
+    sideRule: sideRule as SideRule,
+    gear: gear ? gear.split(',').map((one) => one.trim()) : [],
+    easier,
+    harder,
+    caution,
+    secondsPerRep: Number(seconds),
+    tags: words(tags),
   }
 }
 

@@ -11,10 +11,19 @@ describe('a change of posture', () => {
     expect(change?.what).toMatch(/^[a-z ]+$/)
   })
   it.each<[Posture, Posture, number, string]>([
-    ['faceDown', 'standing', 4, 'stand up'], ['seated', 'standing', 4, 'stand up'], ['standing', 'handsFeet', 3, 'get to the floor'], ['standing', 'kneeling', 2, 'kneel down'],
-    ['kneeling', 'standing', 2, 'stand up'], ['faceUp', 'kneeling', 2, 'kneel'], ['kneeling', 'faceUp', 2, 'change from kneeling'], ['faceUp', 'faceDown', 2, 'turn over'],
-  ])('%s to %s is %s s: %s', (from, to, seconds, what) => expect(changeOfPosture(from, to, USUAL_NEEDS)).toEqual({ seconds, what }))
-  it('takes the creator\'s own seconds', () => expect(changeOfPosture('faceDown', 'standing', { ...USUAL_NEEDS, floorToStand: 7.5 })?.seconds).toBe(7.5))
+    ['faceDown', 'standing', 4, 'stand up'],
+    ['seated', 'standing', 4, 'stand up'],
+    ['standing', 'handsFeet', 3, 'get to the floor'],
+    ['standing', 'kneeling', 2, 'kneel down'],
+    ['kneeling', 'standing', 2, 'stand up'],
+    ['faceUp', 'kneeling', 2, 'kneel'],
+    ['kneeling', 'faceUp', 2, 'change from kneeling'],
+    ['faceUp', 'faceDown', 2, 'turn over'],
+  ])('%s to %s is %s s: %s', (from, to, seconds, what) =>
+    expect(changeOfPosture(from, to, USUAL_NEEDS)).toEqual({ seconds, what }),
+  )
+  it("takes the creator's own seconds", () =>
+    expect(changeOfPosture('faceDown', 'standing', { ...USUAL_NEEDS, floorToStand: 7.5 })?.seconds).toBe(7.5))
 })
 
 describe('the table of needs', () => {
@@ -22,5 +31,12 @@ describe('the table of needs', () => {
     expect(needsSchema.safeParse(USUAL_NEEDS).success).toBe(true)
     expect(needsSchema.parse({ countIn: 0 })).toEqual({ countIn: 0 })
   })
-  it.each([{ countIn: -1 }, { countIn: 121 }, { wordsPerSecond: 0 }, { wordsPerSecond: 11 }, { gearChange: 'long' }, { gearChange: Number.NaN }])('refuses %j', (typed) => expect(needsSchema.safeParse(typed).success).toBe(false))
+  it.each([
+    { countIn: -1 },
+    { countIn: 121 },
+    { wordsPerSecond: 0 },
+    { wordsPerSecond: 11 },
+    { gearChange: 'long' },
+    { gearChange: Number.NaN },
+  ])('refuses %j', (typed) => expect(needsSchema.safeParse(typed).success).toBe(false))
 })

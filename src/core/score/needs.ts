@@ -18,16 +18,31 @@ export const USUAL_NEEDS = {
 }
 export type Needs = typeof USUAL_NEEDS
 
-export const needsSchema = z.object({
-  wordsPerSecond: z.number().min(0.5).max(10), standToFloor: seconds, floorToStand: seconds, kneelChange: seconds, rollOver: seconds,
-  gearChange: seconds, sideChange: seconds, countIn: seconds,
-}).partial()
+export const needsSchema = z
+  .object({
+    wordsPerSecond: z.number().min(0.5).max(10),
+    standToFloor: seconds,
+    floorToStand: seconds,
+    kneelChange: seconds,
+    rollOver: seconds,
+    gearChange: seconds,
+    sideChange: seconds,
+    countIn: seconds,
+  })
+  .partial()
 
 /** Seconds to get from one posture to another, with what the change is called. */
 export function changeOfPosture(from: Posture, to: Posture, needs: Needs): { seconds: number; what: string } | null {
   if (from === to) return null
-  if (to === 'standing') return from === 'kneeling' ? { seconds: needs.kneelChange, what: 'stand up' } : { seconds: needs.floorToStand, what: 'stand up' }
-  if (from === 'standing') return to === 'kneeling' ? { seconds: needs.kneelChange, what: 'kneel down' } : { seconds: needs.standToFloor, what: 'get to the floor' }
-  if (from === 'kneeling' || to === 'kneeling') return { seconds: needs.kneelChange, what: to === 'kneeling' ? 'kneel' : 'change from kneeling' }
+  if (to === 'standing')
+    return from === 'kneeling'
+      ? { seconds: needs.kneelChange, what: 'stand up' }
+      : { seconds: needs.floorToStand, what: 'stand up' }
+  if (from === 'standing')
+    return to === 'kneeling'
+      ? { seconds: needs.kneelChange, what: 'kneel down' }
+      : { seconds: needs.standToFloor, what: 'get to the floor' }
+  if (from === 'kneeling' || to === 'kneeling')
+    return { seconds: needs.kneelChange, what: to === 'kneeling' ? 'kneel' : 'change from kneeling' }
   return { seconds: needs.rollOver, what: 'turn over' }
 }

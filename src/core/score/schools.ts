@@ -2,8 +2,15 @@
 // promises and what a new section starts with. The reason for each default stands beside it.
 import { z } from 'zod'
 
-export interface School { reading: string; meaning: string }
-export interface DisputedWord { word: string; readings: readonly School[]; why: string }
+export interface School {
+  reading: string
+  meaning: string
+}
+export interface DisputedWord {
+  word: string
+  readings: readonly School[]
+  why: string
+}
 
 export const SCHOOLS = {
   tabata: {

@@ -15,39 +15,50 @@ export const COUNTS = ['down', 'up'] as const
 /** Letters of a finding's id, which may name several moves. */
 export const LONGEST_FINDING = 10_000
 
-export const scoreSchema = z.object({
-  version: z.literal(1),
-  title: name,
-  /** The length announced to viewers, or null while nothing is promised. */
-  promiseMs: ms.nullable(),
-  sections: z.array(sectionSchema).max(500),
-  /** Where moves are shown before they are done, and a guess at what one showing takes. */
-  demos: z.object({ place: z.enum(DEMO_PLACES).default('none'), eachMs: ms.default(10_000) }).prefault({}),
-  /** The facts of moves as this workout keeps them; they stand before the library's. */
-  moves: z.array(moveSchema).max(2000).default([]),
-  vocabulary: vocabularySchema.prefault({}),
-  readings: readingsSchema.prefault({}),
-  count: z.enum(COUNTS).default('down'),
-  /** Where viewers read the cautions. */
-  caution: z.enum(CAUTION_PLACES).default('both'),
-  /** The creator's own numbers in place of the usual ones. */
-  needs: needsSchema.prefault({}),
-  /** Findings that were looked at and set aside, with the reason given. */
-  dismissed: z.array(z.object({ finding: z.string().max(LONGEST_FINDING), reason: z.string().max(1000) })).max(2000).default([]),
-  /** Lines before the title. */
-  above: remarks.above,
-  /** Lines after the last section. */
-  below: remarks.above,
-}).superRefine((score, ctx) => {
-  const seen = new Set<string>()
-  score.sections.forEach((section, index) => {
-    if (seen.has(section.key)) ctx.addIssue({ code: 'custom', path: ['sections', index, 'key'], message: `the key "${section.key}" is used twice` })
-    seen.add(section.key)
+export const scoreSchema = z
+  .object({
+    version: z.literal(1),
+    title: name,
+    /** The length announced to viewers, or null while nothing is promised. */
+    promiseMs: ms.nullable(),
+    sections: z.array(sectionSchema).max(500),
+    /** Where moves are shown before they are done, and a guess at what one showing takes. */
+    demos: z.object({ place: z.enum(DEMO_PLACES).default('none'), eachMs: ms.default(10_000) }).prefault({}),
+    /** The facts of moves as this workout keeps them; they stand before the library's. */
+    moves: z.array(moveSchema).max(2000).default([]),
+    vocabulary: vocabularySchema.prefault({}),
+    readings: readingsSchema.prefault({}),
+    count: z.enum(COUNTS).default('down'),
+    /** Where viewers read the cautions. */
+    caution: z.enum(CAUTION_PLACES).default('both'),
+    /** The creator's own numbers in place of the usual ones. */
+    needs: needsSchema.prefault({}),
+    /** Findings that were looked at and set aside, with the reason given. */
+    dismissed: z
+      .array(z.object({ finding: z.string().max(LONGEST_FINDING), reason: z.string().max(1000) }))
+      .max(2000)
+      .default([]),
+    /** Lines before the title. */
+    above: remarks.above,
+    /** Lines after the last section. */
+    below: remarks.above,
   })
-})
+  .superRefine((score, ctx) => {
+    const seen = new Set<string>()
+    score.sections.forEach((section, index) => {
+      if (seen.has(section.key))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['sections', index, 'key'],
+          message: `the key "${section.key}" is used twice`,
+        })
+      seen.add(section.key)
+    })
+  })
 export type Score = z.infer<typeof scoreSchema>
 
-export const emptyScore = (title: string): Score => scoreSchema.parse({ version: 1, title, promiseMs: null, sections: [] })
+export const emptyScore = (title: string): Score =>
+  scoreSchema.parse({ version: 1, title, promiseMs: null, sections: [] })
 
 /**
  * A key for a new section: the name in small letters and hyphens, with a number when it is taken.
@@ -55,8 +66,14 @@ export const emptyScore = (title: string): Score => scoreSchema.parse({ version:
  */
 export function freshKey(label: string, taken: Iterable<string>): string {
   const used = new Set(taken)
-  const stem = label.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'part'
+  const stem =
+    label
+      .normalize('NFKD')
+      .replace(/[\u0300-\u036f]/g, '')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'part'
   for (let number = 1; ; number++) {
     const candidate = number === 1 ? stem : `${stem}-${number}`
     if (!used.has(candidate)) return candidate
@@ -68,5 +85,9 @@ export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.
   aroundFormat(score, score.sections[index]?.format ?? 'list', score.sections[index + 1]?.format === 'break', cast)
 
 /** The same for a section of a format, wherever it will stand. */
-export const aroundFormat = ({ vocabulary, moves }: Pick<Score, 'vocabulary' | 'moves'>, format: FormatName, breakFollows: boolean, cast: Cast = castOf(moves)): Around =>
-  ({ breakFollows, cast, words: wordsFor(vocabulary, formatNamed(format).words ?? {}) })
+export const aroundFormat = (
+  { vocabulary, moves }: Pick<Score, 'vocabulary' | 'moves'>,
+  format: FormatName,
+  breakFollows: boolean,
+  cast: Cast = castOf(moves),
+): Around => ({ breakFollows, cast, words: wordsFor(vocabulary, formatNamed(format).words ?? {}) })

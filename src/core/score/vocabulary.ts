@@ -10,15 +10,19 @@ export const COUNTED = ['round', 'set', 'station', 'block'] as const
 export type Counted = (typeof COUNTED)[number]
 
 export const vocabularySchema = z.object({
-  round: pairSchema.nullable().default(null), set: pairSchema.nullable().default(null),
-  station: pairSchema.nullable().default(null), block: pairSchema.nullable().default(null),
+  round: pairSchema.nullable().default(null),
+  set: pairSchema.nullable().default(null),
+  station: pairSchema.nullable().default(null),
+  block: pairSchema.nullable().default(null),
 })
 export type Vocabulary = z.infer<typeof vocabularySchema>
 export type Words = Record<Counted, WordPair>
 
 export const PLAIN_WORDS: Words = {
-  round: { one: 'round', many: 'rounds' }, set: { one: 'set', many: 'sets' },
-  station: { one: 'station', many: 'stations' }, block: { one: 'block', many: 'blocks' },
+  round: { one: 'round', many: 'rounds' },
+  set: { one: 'set', many: 'sets' },
+  station: { one: 'station', many: 'stations' },
+  block: { one: 'block', many: 'blocks' },
 }
 
 /** The creator's word before the format's own before the plain one. */

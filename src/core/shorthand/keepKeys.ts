@@ -16,12 +16,24 @@ export function keepKeys(reading: ShorthandReading, keyed: ReadonlySet<string>, 
     given.set(section.key, found.key)
     taken.add(found.key)
   }
-  for (const section of open) adopt(section, free.find((one) => one.name === section.name && one.format === section.format))
-  for (const section of open) if (!given.has(section.key)) adopt(section, free.find((one) => one.name === section.name))
+  for (const section of open)
+    adopt(
+      section,
+      free.find((one) => one.name === section.name && one.format === section.format),
+    )
+  for (const section of open)
+    if (!given.has(section.key))
+      adopt(
+        section,
+        free.find((one) => one.name === section.name),
+      )
   for (const section of open) {
     if (given.has(section.key)) continue
     const place = reading.score.sections.indexOf(section)
-    adopt(section, free.find((one) => one.format === section.format && previous.sections.indexOf(one) === place))
+    adopt(
+      section,
+      free.find((one) => one.format === section.format && previous.sections.indexOf(one) === place),
+    )
   }
   for (const section of open) {
     if (given.has(section.key)) continue
@@ -34,7 +46,10 @@ export function keepKeys(reading: ShorthandReading, keyed: ReadonlySet<string>, 
   const rekeyed = (key: string): string => given.get(key) ?? key
   return {
     ...reading,
-    score: { ...reading.score, sections: reading.score.sections.map((section) => ({ ...section, key: rekeyed(section.key) })) },
+    score: {
+      ...reading.score,
+      sections: reading.score.sections.map((section) => ({ ...section, key: rekeyed(section.key) })),
+    },
     spans: reading.spans.map((span) => ({ ...span, sectionKey: rekeyed(span.sectionKey) })),
   }
 }

@@ -5,7 +5,11 @@ import { parser } from './parser'
 import * as terms from './parser.terms'
 
 /** A stretch of the line, in characters from its start. */
-export interface Piece { text: string; from: number; to: number }
+export interface Piece {
+  text: string
+  from: number
+  to: number
+}
 
 export interface MovePiece extends Piece {
   /** Reps typed in front of the name. */
@@ -29,14 +33,31 @@ export function takeApart(text: string): Line {
   const line: Line = { title: null, unread: null, header: null, entries: [], comment: null, faults: [] }
   const piece = ({ from, to }: { from: number; to: number }): Piece => ({ text: text.slice(from, to), from, to })
   const tree = parser.parse(text)
-  tree.iterate({ enter: (node) => { if (node.type.isError) line.faults.push(piece(node)) } })
+  tree.iterate({
+    enter: (node) => {
+      if (node.type.isError) line.faults.push(piece(node))
+    },
+  })
   for (let node = tree.topNode.firstChild; node; node = node.nextSibling) {
     switch (node.type.id) {
-      case terms.Title: line.title = piece(node); break
-      case terms.Unread: line.unread = piece(node); break
-      case terms.Comment: line.comment = piece(node); break
-      case terms.Header: line.header = headerOf(node, piece); break
-      case terms.Entries: line.entries = node.getChildren('Entry').map((entry) => entry.getChildren('Move').flatMap((move) => moveOf(move, piece))).filter((entry) => entry.length); break
+      case terms.Title:
+        line.title = piece(node)
+        break
+      case terms.Unread:
+        line.unread = piece(node)
+        break
+      case terms.Comment:
+        line.comment = piece(node)
+        break
+      case terms.Header:
+        line.header = headerOf(node, piece)
+        break
+      case terms.Entries:
+        line.entries = node
+          .getChildren('Entry')
+          .map((entry) => entry.getChildren('Move').flatMap((move) => moveOf(move, piece)))
+          .filter((entry) => entry.length)
+        break
     }
   }
   return line
@@ -50,7 +71,12 @@ function headerOf(node: SyntaxNode, piece: ToPiece): Line['header'] {
   const last = atoms.at(-1)
   const key = node.getChild('Key')
   if (!head || !last) return null
-  return { head: piece(head), name: first ? piece({ from: first.from, to: last.to }) : null, key: key ? piece(key) : null, settings: settingsOf(node, piece) }
+  return {
+    head: piece(head),
+    name: first ? piece({ from: first.from, to: last.to }) : null,
+    key: key ? piece(key) : null,
+    settings: settingsOf(node, piece),
+  }
 }
 
 function moveOf(node: SyntaxNode, piece: ToPiece): MovePiece[] {
@@ -60,7 +86,14 @@ function moveOf(node: SyntaxNode, piece: ToPiece): MovePiece[] {
   if (!first || !last) return []
   const counts = second && first.type.id === terms.Number && /^\d{1,5}$/.test(piece(first).text)
   const options = node.getChild('Options')
-  return [{ ...piece(node), reps: counts ? Number(piece(first).text) : null, label: piece({ from: counts ? second.from : first.from, to: last.to }), settings: options ? settingsOf(options, piece) : [] }]
+  return [
+    {
+      ...piece(node),
+      reps: counts ? Number(piece(first).text) : null,
+      label: piece({ from: counts ? second.from : first.from, to: last.to }),
+      settings: options ? settingsOf(options, piece) : [],
+    },
+  ]
 }
 
 const settingsOf = (node: SyntaxNode, piece: ToPiece): Piece[] =>
@@ -68,6 +101,7 @@ const settingsOf = (node: SyntaxNode, piece: ToPiece): Piece[] =>
 
 function atomsOf(node: SyntaxNode | null): SyntaxNode[] {
   const atoms: SyntaxNode[] = []
-  for (let child = node?.firstChild ?? null; child; child = child.nextSibling) if (!child.type.isError && child.to > child.from) atoms.push(child)
+  for (let child = node?.firstChild ?? null; child; child = child.nextSibling)
+    if (!child.type.isError && child.to > child.from) atoms.push(child)
   return atoms
 }

@@ -11,16 +11,21 @@ import { MOVE_FIELDS, SCORE_FIELDS, type PlainHead } from './terms'
 /** @returns the settings that were not understood. */
 export function applyPlain(score: Score, head: PlainHead, name: string, settings: readonly Piece[]): Piece[] {
   switch (head) {
-    case 'score': return settings.filter((setting) => !applyScore(score, setting.text))
-    case 'words': return settings.filter((setting) => !applyWords(score, setting.text))
-    case 'needs': return settings.filter((setting) => !applyNeeds(score, setting.text))
-    case 'move': return applyMove(score, name, settings)
-    case 'dismissed': return settings.filter((setting) => {
-      const [reason = ''] = quotedIn(setting.text)
-      if (!setting.text.startsWith('reason ') || score.dismissed.length >= 2000) return true
-      score.dismissed.push({ finding: name, reason: reason.slice(0, 1000) })
-      return false
-    })
+    case 'score':
+      return settings.filter((setting) => !applyScore(score, setting.text))
+    case 'words':
+      return settings.filter((setting) => !applyWords(score, setting.text))
+    case 'needs':
+      return settings.filter((setting) => !applyNeeds(score, setting.text))
+    case 'move':
+      return applyMove(score, name, settings)
+    case 'dismissed':
+      return settings.filter((setting) => {
+        const [reason = ''] = quotedIn(setting.text)
+        if (!setting.text.startsWith('reason ') || score.dismissed.length >= 2000) return true
+        score.dismissed.push({ finding: name, reason: reason.slice(0, 1000) })
+        return false
+      })
   }
 }
 
@@ -28,10 +33,20 @@ function applyScore(score: Score, text: string): boolean {
   const read = readSetting(SCORE_FIELDS, text)
   if (!read) return false
   switch (read.field) {
-    case 'demos': Object.assign(score.demos, { place: read.value }); return true
-    case 'eachMs': Object.assign(score.demos, { eachMs: read.value }); return true
-    case 'tabata': case 'emom': case 'round': Object.assign(score.readings, { [read.field]: read.value }); return true
-    default: Object.assign(score, { [read.field]: read.value }); return true
+    case 'demos':
+      Object.assign(score.demos, { place: read.value })
+      return true
+    case 'eachMs':
+      Object.assign(score.demos, { eachMs: read.value })
+      return true
+    case 'tabata':
+    case 'emom':
+    case 'round':
+      Object.assign(score.readings, { [read.field]: read.value })
+      return true
+    default:
+      Object.assign(score, { [read.field]: read.value })
+      return true
   }
 }
 
@@ -75,7 +90,8 @@ function applyMoveExtra(typed: Record<string, unknown>, text: string): boolean {
     return true
   }
   const [word, ...rest] = text.split(/\s+/)
-  if (word === 'muscles' && rest.length && rest.every((one) => (MUSCLES as readonly string[]).includes(one))) typed.muscles = rest
+  if (word === 'muscles' && rest.length && rest.every((one) => (MUSCLES as readonly string[]).includes(one)))
+    typed.muscles = rest
   else if ((word === 'gear' || word === 'tags') && quotedIn(text).length) typed[word] = quotedIn(text)
   else return false
   return moveSchema.partial().safeParse(typed).success
@@ -84,10 +100,12 @@ function applyMoveExtra(typed: Record<string, unknown>, text: string): boolean {
 /** The settings of a move as typed; everything that a new move would not have. */
 export function moveSettings(move: Move): string[] {
   const bare = moveSchema.parse({ name: 'x' })
-  const list = (word: string, values: readonly string[]): string[] => (values.length ? [`${word} ${values.map((value) => JSON.stringify(value)).join(' ')}`] : [])
+  const list = (word: string, values: readonly string[]): string[] =>
+    values.length ? [`${word} ${values.map((value) => JSON.stringify(value)).join(' ')}`] : []
   return [
-    ...(move.muscles.length ? [`muscles ${move.muscles.join(' ')}`] : []), ...list('gear', move.gear), ...list('tags', move.tags),
+    ...(move.muscles.length ? [`muscles ${move.muscles.join(' ')}`] : []),
+    ...list('gear', move.gear),
+    ...list('tags', move.tags),
     ...(move.secondsPerRep === bare.secondsPerRep ? [] : [`${move.secondsPerRep} seconds per rep`]),
   ]
 }
-

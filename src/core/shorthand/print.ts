@@ -27,26 +27,46 @@ const BARE = /^\p{L}[\p{L}\p{M}\p{N}'’./&!?*%-]*(?: [\p{L}\p{N}][\p{L}\p{M}\p{
 /** A name as it stands, or in quotes where it could be read as something else. */
 const writeName = (name: string): string => (BARE.test(name) && !/^title(?: |$)/.test(name) ? name : quote(name))
 
-const printTitle = (title: string): string => (title && title === title.trim() && !/^"|[\r\n\u2028\u2029]/.test(title) ? `title ${title}` : `title ${quote(title)}`)
+const printTitle = (title: string): string =>
+  title && title === title.trim() && !/^"|[\r\n\u2028\u2029]/.test(title) ? `title ${title}` : `title ${quote(title)}`
 
 /** Lines that set something for the whole workout; none where all is as usual. */
 function printPlain(score: Score): string[] {
-  const values: Record<string, unknown> = { promiseMs: score.promiseMs, demos: score.demos.place, eachMs: score.demos.eachMs, count: score.count, caution: score.caution, ...score.readings }
+  const values: Record<string, unknown> = {
+    promiseMs: score.promiseMs,
+    demos: score.demos.place,
+    eachMs: score.demos.eachMs,
+    count: score.count,
+    caution: score.caution,
+    ...score.readings,
+  }
   const words = COUNTED.flatMap((one) => {
     const pair = score.vocabulary[one]
     return pair ? [`${one} ${quote(pair.one)} ${quote(pair.many)}`] : []
   })
-  const needs = (Object.keys(USUAL_NEEDS) as (keyof Needs)[]).flatMap((need) => (score.needs[need] === undefined ? [] : [`${spaced(need)} ${score.needs[need]}`]))
-  const line = (head: string, settings: readonly string[]): string[] => (settings.length ? [`${head}: ${settings.join(', ')}`] : [])
+  const needs = (Object.keys(USUAL_NEEDS) as (keyof Needs)[]).flatMap((need) =>
+    score.needs[need] === undefined ? [] : [`${spaced(need)} ${score.needs[need]}`],
+  )
+  const line = (head: string, settings: readonly string[]): string[] =>
+    settings.length ? [`${head}: ${settings.join(', ')}`] : []
   return [
-    ...line('score', SCORE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])), ...line('words', words), ...line('needs', needs),
-    ...score.moves.map(printMove), ...score.dismissed.map(({ finding, reason }) => `dismissed ${quote(finding)}: reason ${quote(reason)}`),
+    ...line(
+      'score',
+      SCORE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []),
+    ),
+    ...line('words', words),
+    ...line('needs', needs),
+    ...score.moves.map(printMove),
+    ...score.dismissed.map(({ finding, reason }) => `dismissed ${quote(finding)}: reason ${quote(reason)}`),
   ]
 }
 
 function printMove(move: Move): string {
   const values = move as unknown as Record<string, unknown>
-  const settings = [...MOVE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []), ...moveSettings(move)]
+  const settings = [
+    ...MOVE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []),
+    ...moveSettings(move),
+  ]
   return `move ${quote(move.name)}:${settings.length ? ` ${settings.join(', ')}` : ''}`
 }
 
@@ -61,12 +81,27 @@ function printSection(section: Section, keys: readonly string[]): string[] {
   return [...section.above, first, ...entryLines(entriesOf(section))]
 }
 
-interface Entry { text: string; above: readonly string[]; beside: string }
+interface Entry {
+  text: string
+  above: readonly string[]
+  beside: string
+}
 
 function entriesOf(section: Section): Entry[] {
-  if (section.format === 'list') return section.rows.map((row) => ({ text: printRow(row), above: row.above, beside: row.beside }))
-  if ('groups' in section) return section.groups.map((group) => ({ text: group.map(printStation).join(' + '), above: group[0]?.above ?? [], beside: group[0]?.beside ?? '' }))
-  if ('stations' in section) return section.stations.map((station) => ({ text: printStation(station), above: station.above, beside: station.beside }))
+  if (section.format === 'list')
+    return section.rows.map((row) => ({ text: printRow(row), above: row.above, beside: row.beside }))
+  if ('groups' in section)
+    return section.groups.map((group) => ({
+      text: group.map(printStation).join(' + '),
+      above: group[0]?.above ?? [],
+      beside: group[0]?.beside ?? '',
+    }))
+  if ('stations' in section)
+    return section.stations.map((station) => ({
+      text: printStation(station),
+      above: station.above,
+      beside: station.beside,
+    }))
   return []
 }
 
@@ -102,7 +137,11 @@ function printStation(station: Station): string {
 function printRow(row: ListRow): string {
   const values = row as unknown as Record<string, unknown>
   const length = `${row.estimated ? 'about ' : ''}${row.durationMs === null ? 'open' : writeLength(row.durationMs)} ${row.kind}`
-  return printLabel(row.label, row.reps) + inBrackets([length, ...ROW_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])])
+  return (
+    printLabel(row.label, row.reps) +
+    inBrackets([length, ...ROW_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])])
+  )
 }
 
-const printLabel = (label: string, reps: number | null): string => (reps === null ? '' : `${reps} `) + (label === '' ? '-' : writeName(label))
+const printLabel = (label: string, reps: number | null): string =>
+  (reps === null ? '' : `${reps} `) + (label === '' ? '-' : writeName(label))

@@ -2,10 +2,26 @@
 import { distance } from 'fastest-levenshtein'
 
 export type ShorthandCode =
-  | 'unexpected' | 'unknown-head' | 'unknown-setting' | 'no-section' | 'no-moves-here' | 'one-by-one' | 'group-size' | 'bad-key' | 'bad-reps' | 'too-many' | 'too-long' | 'no-length'
+  | 'unexpected'
+  | 'unknown-head'
+  | 'unknown-setting'
+  | 'no-section'
+  | 'no-moves-here'
+  | 'one-by-one'
+  | 'group-size'
+  | 'bad-key'
+  | 'bad-reps'
+  | 'too-many'
+  | 'too-long'
+  | 'no-length'
 
 /** A replacement that would put it right. */
-export interface Mend { from: number; to: number; insert: string; label: string }
+export interface Mend {
+  from: number
+  to: number
+  insert: string
+  label: string
+}
 
 export interface ShorthandProblem {
   code: ShorthandCode
@@ -19,10 +35,15 @@ export interface ShorthandProblem {
 type Values = Partial<Record<'found' | 'known' | 'head' | 'most', string>>
 
 const MESSAGES: Record<ShorthandCode, (values: Values) => string> = {
-  'unexpected': ({ found }) => (found ? `"${found}" does not fit here. It is kept, but not understood.` : 'Something is missing here, such as a closing bracket or a name.'),
+  unexpected: ({ found }) =>
+    found
+      ? `"${found}" does not fit here. It is kept, but not understood.`
+      : 'Something is missing here, such as a closing bracket or a name.',
   'unknown-head': ({ found }) => `No section starts with "${found}". The line is kept, but not understood.`,
-  'unknown-setting': ({ found, known }) => `"${found}" is no setting here${known ? `; known are ${known}` : ''}. It is kept, but not understood.`,
-  'no-section': () => 'These moves stand before any section. Start one above, such as "circuit Main: 3 rounds, 40 on, 20 off".',
+  'unknown-setting': ({ found, known }) =>
+    `"${found}" is no setting here${known ? `; known are ${known}` : ''}. It is kept, but not understood.`,
+  'no-section': () =>
+    'These moves stand before any section. Start one above, such as "circuit Main: 3 rounds, 40 on, 20 off".',
   'no-moves-here': ({ found }) => `A ${found} holds no moves.`,
   'one-by-one': ({ found }) => `In "${found}" moves stand one by one; "+" does not join them here.`,
   'group-size': ({ found, most }) => `Found ${found} joined by "+", expected ${most}.`,
@@ -33,13 +54,20 @@ const MESSAGES: Record<ShorthandCode, (values: Values) => string> = {
   'no-length': ({ found }) => `"${found}" has no length; half a minute was taken. Type it in brackets: (35 work).`,
 }
 
-export function complain(problems: ShorthandProblem[], code: ShorthandCode, at: { from: number; to: number }, values: Values, mend: Mend | null = null): void {
+export function complain(
+  problems: ShorthandProblem[],
+  code: ShorthandCode,
+  at: { from: number; to: number },
+  values: Values,
+  mend: Mend | null = null,
+): void {
   problems.push({ code, from: at.from, to: at.to, message: MESSAGES[code](values), mend })
 }
 
 /** The word that was probably meant, or null: one slip in short words, two in longer ones. */
 export function nearest(typed: string, words: readonly string[]): string | null {
-  let best: string | null = null, least = typed.length > 4 ? 3 : 2
+  let best: string | null = null,
+    least = typed.length > 4 ? 3 : 2
   for (const word of words) {
     const slips = distance(typed.toLowerCase(), word.toLowerCase())
     if (slips < least) [best, least] = [word, slips]

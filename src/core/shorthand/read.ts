@@ -15,10 +15,17 @@ import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
 import { exampleOf, readSetting, unquote } from './settings'
 import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
 
-const MOST_NAME = 300, MOST_SECTIONS = 500, MOST_REMARK = 1900
+const MOST_NAME = 300,
+  MOST_SECTIONS = 500,
+  MOST_REMARK = 1900
 
 /** Where a part of the score stands in the text. */
-export interface SpanOfScore { from: number; to: number; sectionKey: string; station: Path | null }
+export interface SpanOfScore {
+  from: number
+  to: number
+  sectionKey: string
+  station: Path | null
+}
 
 export interface ShorthandReading {
   score: Score
@@ -82,7 +89,8 @@ class Reader {
   private remark(text: string): void {
     const mark = text.charAt(0)
     const inside = text.slice(1).replace(/[\r\n]/g, ' ')
-    for (let from = 0; from === 0 || from < inside.length; from += MOST_REMARK) this.above.push(mark + inside.slice(from, from + MOST_REMARK))
+    for (let from = 0; from === 0 || from < inside.length; from += MOST_REMARK)
+      this.above.push(mark + inside.slice(from, from + MOST_REMARK))
   }
 
   private keepUnread(text: string): void {
@@ -91,19 +99,26 @@ class Reader {
 
   private readTitle(piece: Piece, offset: number): void {
     const typed = piece.text.slice('title'.length).trim()
-    const title = typed.startsWith('"') ? unquote(typed) ?? typed : typed
-    if (title.length > MOST_NAME) complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+    const title = typed.startsWith('"') ? (unquote(typed) ?? typed) : typed
+    if (title.length > MOST_NAME)
+      complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
     this.score.title = title.slice(0, MOST_NAME)
     this.score.above.push(...this.above)
     this.above = []
   }
 
-  private header(header: NonNullable<ReturnType<typeof takeApart>['header']>, comment: Piece | null, line: string, offset: number): void {
+  private header(
+    header: NonNullable<ReturnType<typeof takeApart>['header']>,
+    comment: Piece | null,
+    line: string,
+    offset: number,
+  ): void {
     const head = header.head.text.toLowerCase()
     if (isPlain(head)) {
       if (comment) this.remark(comment.text)
       const name = header.name ? this.nameOf(header.name, offset) : ''
-      for (const unread of applyPlain(this.score, head, name, header.settings)) this.unknownSetting(unread, [], offset, head)
+      for (const unread of applyPlain(this.score, head, name, header.settings))
+        this.unknownSetting(unread, [], offset, head)
       return
     }
     const format = HEADS.get(head)
@@ -111,7 +126,13 @@ class Reader {
     if (!format || this.lost) {
       const guess = format ? null : nearest(head, ALL_HEADS)
       const mend: Mend | null = guess ? { ...shifted(header.head, offset), insert: guess, label: guess } : null
-      complain(this.problems, format ? 'too-many' : 'unknown-head', shifted(header.head, offset), { found: header.head.text, most: String(MOST_SECTIONS) }, mend)
+      complain(
+        this.problems,
+        format ? 'too-many' : 'unknown-head',
+        shifted(header.head, offset),
+        { found: header.head.text, most: String(MOST_SECTIONS) },
+        mend,
+      )
       this.section = null
       return this.keepUnread(line.trim())
     }
@@ -145,14 +166,22 @@ class Reader {
     const section = this.section
     const holds = section && (section.format === 'list' || notationOf(section.format).moves !== 'none')
     if (!holds) {
-      if (!this.lost) complain(this.problems, section ? 'no-moves-here' : 'no-section', { from: offset, to: offset + line.trimEnd().length }, { found: section ? notationOf(section.format).head : '' })
+      if (!this.lost)
+        complain(
+          this.problems,
+          section ? 'no-moves-here' : 'no-section',
+          { from: offset, to: offset + line.trimEnd().length },
+          { found: section ? notationOf(section.format).head : '' },
+        )
       if (comment) this.remark(comment.text)
       return this.keepUnread(line.slice(0, comment?.from ?? line.length).trim())
     }
     // Where a bracket holds what nobody knows, it is kept above the move that it stood at.
     entries.forEach((entry, index) => {
       const beside = index === entries.length - 1 && comment ? comment.text.slice(0, MOST_REMARK) : ''
-      if (section.format === 'list') for (const move of entry) this.row(section, move, entry.indexOf(move) === entry.length - 1 ? beside : '', offset)
+      if (section.format === 'list')
+        for (const move of entry)
+          this.row(section, move, entry.indexOf(move) === entry.length - 1 ? beside : '', offset)
       else this.moves(section, entry, beside, offset)
     })
   }
@@ -161,17 +190,27 @@ class Reader {
     const stations = entry.map((move) => this.station(move, offset))
     const first = stations[0]
     if (!first) return
-    const at = (index: number): { from: number; to: number } => shifted(entry[index] ?? entry[0] ?? { from: 0, to: 0 }, offset)
+    const at = (index: number): { from: number; to: number } =>
+      shifted(entry[index] ?? entry[0] ?? { from: 0, to: 0 }, offset)
     if ('groups' in section) {
-      if (section.groups.length >= 500 || stations.length > 500) return complain(this.problems, 'too-many', at(0), { most: '500' })
+      if (section.groups.length >= 500 || stations.length > 500)
+        return complain(this.problems, 'too-many', at(0), { most: '500' })
       Object.assign(first, { above: this.above, beside })
       this.above = []
       const [low, high] = notationOf(section.format).groupSize ?? [1, 0]
-      if (stations.length < low || (high && stations.length > high)) complain(this.problems, 'group-size', at(0), { found: String(stations.length), most: String(high || low) })
+      if (stations.length < low || (high && stations.length > high))
+        complain(this.problems, 'group-size', at(0), { found: String(stations.length), most: String(high || low) })
       section.groups.push(stations)
-      stations.forEach((_, index) => this.spans.push({ ...at(index), sectionKey: section.key, station: ['groups', section.groups.length - 1, index] }))
+      stations.forEach((_, index) =>
+        this.spans.push({
+          ...at(index),
+          sectionKey: section.key,
+          station: ['groups', section.groups.length - 1, index],
+        }),
+      )
     } else if ('stations' in section) {
-      if (section.stations.length + stations.length > MOST_STATIONS) return complain(this.problems, 'too-many', at(0), { most: String(MOST_STATIONS) })
+      if (section.stations.length + stations.length > MOST_STATIONS)
+        return complain(this.problems, 'too-many', at(0), { most: String(MOST_STATIONS) })
       if (stations.length > 1) complain(this.problems, 'one-by-one', at(1), { found: notationOf(section.format).head })
       first.above = this.above
       this.above = []
@@ -189,20 +228,33 @@ class Reader {
     if (move.reps !== null) station.reps = this.repsOf(move, offset)
     for (const setting of move.settings) {
       const swap = /^from (\d{1,3}) (.+)$/is.exec(setting.text)
-      const from = Number(swap?.[1]), label = swap ? unquote(swap[2] ?? '') : null
+      const from = Number(swap?.[1]),
+        label = swap ? unquote(swap[2] ?? '') : null
       const read = readSetting(STATION_FIELDS, setting.text)
       if (read) Object.assign(station, { [read.field]: read.value })
-      else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50) station.swaps.push({ from, label: label.slice(0, MOST_NAME) })
+      else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50)
+        station.swaps.push({ from, label: label.slice(0, MOST_NAME) })
       else this.unknownSetting(setting, STATION_FIELDS, offset, 'move')
     }
     return station
   }
 
   private row(section: SectionOf<'list'>, move: MovePiece, beside: string, offset: number): void {
-    if (section.rows.length >= 50_000) return complain(this.problems, 'too-many', shifted(move, offset), { most: '50000' })
+    if (section.rows.length >= 50_000)
+      return complain(this.problems, 'too-many', shifted(move, offset), { most: '50000' })
     const row: ListRow = {
-      kind: 'work', label: this.labelOf(move.label, offset), side: null, round: null, set: null, durationMs: null, estimated: false, reps: move.reps === null ? null : this.repsOf(move, offset),
-      posture: null, effort: null, above: [], beside,
+      kind: 'work',
+      label: this.labelOf(move.label, offset),
+      side: null,
+      round: null,
+      set: null,
+      durationMs: null,
+      estimated: false,
+      reps: move.reps === null ? null : this.repsOf(move, offset),
+      posture: null,
+      effort: null,
+      above: [],
+      beside,
     }
     let timed = false
     for (const setting of move.settings) {
@@ -234,31 +286,53 @@ class Reader {
   }
 
   private nameOf(piece: Piece, offset: number): string {
-    const name = /^"(?:[^"\\]|\\.)*"$/s.test(piece.text) ? unquote(piece.text) ?? piece.text : piece.text
-    if (name.length > MOST_NAME) complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+    const name = /^"(?:[^"\\]|\\.)*"$/s.test(piece.text) ? (unquote(piece.text) ?? piece.text) : piece.text
+    if (name.length > MOST_NAME)
+      complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
     return name.slice(0, MOST_NAME)
   }
 
   private unknownSetting(setting: Piece, fields: readonly Field[], offset: number, head: string): void {
     const words = setting.text.split(/\s+/)
-    const guess = fields.map((field) => field.word).find((word) => words.some((typed) => !/\d/.test(typed) && nearest(typed, [word]) === word && typed.toLowerCase() !== word))
-    const typed = guess === undefined ? undefined : words.find((one) => !/\d/.test(one) && nearest(one, [guess]) === guess)
+    const guess = fields
+      .map((field) => field.word)
+      .find((word) =>
+        words.some((typed) => !/\d/.test(typed) && nearest(typed, [word]) === word && typed.toLowerCase() !== word),
+      )
+    const typed =
+      guess === undefined ? undefined : words.find((one) => !/\d/.test(one) && nearest(one, [guess]) === guess)
     const mended = guess !== undefined && typed !== undefined ? setting.text.replace(typed, guess) : null
-    const mend: Mend | null = mended && readSetting(fields, mended) ? { ...shifted(setting, offset), insert: mended, label: mended } : null
-    complain(this.problems, 'unknown-setting', shifted(setting, offset), { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') }, mend)
+    const mend: Mend | null =
+      mended && readSetting(fields, mended) ? { ...shifted(setting, offset), insert: mended, label: mended } : null
+    complain(
+      this.problems,
+      'unknown-setting',
+      shifted(setting, offset),
+      { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') },
+      mend,
+    )
     this.keepUnread(setting.text)
   }
 }
 
 const isPlain = (head: string): head is PlainHead => (PLAIN_HEADS as readonly string[]).includes(head)
 
-const shifted = ({ from, to }: { from: number; to: number }, offset: number, most = Infinity): { from: number; to: number } =>
-  ({ from: offset + Math.min(from, most), to: offset + Math.min(to, most) })
+const shifted = (
+  { from, to }: { from: number; to: number },
+  offset: number,
+  most = Infinity,
+): { from: number; to: number } => ({ from: offset + Math.min(from, most), to: offset + Math.min(to, most) })
 
 /** A section with only what was typed: lengths of nothing, one round, no break. */
 function bareSection(format: FormatName, key: string, name: string): Section {
   const section: Record<string, unknown> = { ...newSection(format, key, name) }
-  for (const field of notationOf(format).fields) section[field.field] = field.kind === 'choice' && field.bare === '' ? null : Array.isArray(field.bare) ? [...(field.bare as unknown[])] : field.bare
+  for (const field of notationOf(format).fields)
+    section[field.field] =
+      field.kind === 'choice' && field.bare === ''
+        ? null
+        : Array.isArray(field.bare)
+          ? [...(field.bare as unknown[])]
+          : field.bare
   return section as unknown as Section
 }
 

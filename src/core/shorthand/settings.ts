@@ -23,9 +23,13 @@ export function unquote(text: string): string | null {
 }
 
 /** Every quoted text in a row: `"lap" "laps"`. */
-export const quotedIn = (text: string): string[] => [...text.matchAll(/"(?:[^"\\]|\\.)*"/g)].map(([one]) => unquote(one) ?? '')
+export const quotedIn = (text: string): string[] =>
+  [...text.matchAll(/"(?:[^"\\]|\\.)*"/g)].map(([one]) => unquote(one) ?? '')
 
-export interface Assignment { field: string; value: unknown }
+export interface Assignment {
+  field: string
+  value: unknown
+}
 
 /** The field that a setting means, with its value; null when it means none of them. */
 export function readSetting(fields: readonly Field[], text: string): Assignment | null {
@@ -40,7 +44,8 @@ export function readSetting(fields: readonly Field[], text: string): Assignment 
 
 /** What stands before or after the word; numbers may stand on either side. A plural loses its s: `1 round`. */
 function besideWord(text: string, word: string, eitherSide: boolean): string | null {
-  const wanted = word.toLowerCase(), given = text.toLowerCase()
+  const wanted = word.toLowerCase(),
+    given = text.toLowerCase()
   for (const form of wanted.endsWith('s') ? [wanted, wanted.slice(0, -1)] : [wanted]) {
     if (given.startsWith(`${form} `)) return text.slice(form.length).trim()
     if (eitherSide && given.endsWith(` ${form}`)) return text.slice(0, -form.length).trim()
@@ -54,17 +59,24 @@ function readValue(field: Field, text: string): { is: unknown } | null {
       const value = Number(text)
       return /^\d+$/.test(text) && value >= field.low && value <= field.high ? { is: value } : null
     }
-    case 'length': case 'optionalLength': return boxed(parseLength(text))
-    case 'choice': return boxed(field.options.find((option) => spaced(option) === text.toLowerCase()) ?? null)
+    case 'length':
+    case 'optionalLength':
+      return boxed(parseLength(text))
+    case 'choice':
+      return boxed(field.options.find((option) => spaced(option) === text.toLowerCase()) ?? null)
     case 'text': {
       const value = unquote(text)
-      return value === null || value.length > 300 && field.field !== 'link' ? null : { is: value }
+      return value === null || (value.length > 300 && field.field !== 'link') ? null : { is: value }
     }
-    case 'lengths': return each(text, parseLength)
-    case 'workRests': return each(text, (part) => {
-      const [work, rest, ...more] = part.split('/').map(parseLength)
-      return work === null || work === undefined || rest === null || rest === undefined || more.length ? null : { workMs: work, restMs: rest }
-    })
+    case 'lengths':
+      return each(text, parseLength)
+    case 'workRests':
+      return each(text, (part) => {
+        const [work, rest, ...more] = part.split('/').map(parseLength)
+        return work === null || work === undefined || rest === null || rest === undefined || more.length
+          ? null
+          : { workMs: work, restMs: rest }
+      })
   }
 }
 
@@ -76,7 +88,29 @@ function each<T>(text: string, read: (part: string) => T | null): { is: T[] } | 
 }
 
 /** Words that read better in front: `lead 10`, `from 20`, `about 40`. Either order is read. */
-const WORD_FIRST = new Set(['promise', 'about', 'lead', 'from', 'step', 'slot', 'long', 'rest', 'short', 'after each slot', 'each demo', 'climb', 'gap', 'break', 'wanted rest', 'reminder', 'talk', 'hold', 'effort', 'round', 'set'])
+const WORD_FIRST = new Set([
+  'promise',
+  'about',
+  'lead',
+  'from',
+  'step',
+  'slot',
+  'long',
+  'rest',
+  'short',
+  'after each slot',
+  'each demo',
+  'climb',
+  'gap',
+  'break',
+  'wanted rest',
+  'reminder',
+  'talk',
+  'hold',
+  'effort',
+  'round',
+  'set',
+])
 
 const beside = (value: string, word: string): string => (WORD_FIRST.has(word) ? `${word} ${value}` : `${value} ${word}`)
 
@@ -84,23 +118,37 @@ const beside = (value: string, word: string): string => (WORD_FIRST.has(word) ? 
 export function writeSetting(field: Field, value: unknown): string | null {
   if (value === null || JSON.stringify(value) === JSON.stringify(field.bare)) return null
   switch (field.kind) {
-    case 'count': return beside(String(value), value === 1 && field.word.endsWith('s') ? field.word.slice(0, -1) : field.word)
-    case 'length': case 'optionalLength': return beside(writeLength(value as Ms), field.word)
-    case 'choice': return `${field.word} ${spaced(String(value))}`
-    case 'text': return `${field.word} ${quote(String(value))}`
-    case 'lengths': return `${(value as Ms[]).map(writeLength).join(' then ')} ${field.word}`
-    case 'workRests': return `${(value as { workMs: Ms; restMs: Ms }[]).map(({ workMs, restMs }) => `${writeLength(workMs)}/${writeLength(restMs)}`).join(' then ')} ${field.word}`
+    case 'count':
+      return beside(String(value), value === 1 && field.word.endsWith('s') ? field.word.slice(0, -1) : field.word)
+    case 'length':
+    case 'optionalLength':
+      return beside(writeLength(value as Ms), field.word)
+    case 'choice':
+      return `${field.word} ${spaced(String(value))}`
+    case 'text':
+      return `${field.word} ${quote(String(value))}`
+    case 'lengths':
+      return `${(value as Ms[]).map(writeLength).join(' then ')} ${field.word}`
+    case 'workRests':
+      return `${(value as { workMs: Ms; restMs: Ms }[]).map(({ workMs, restMs }) => `${writeLength(workMs)}/${writeLength(restMs)}`).join(' then ')} ${field.word}`
   }
 }
 
 /** How a field is typed, for completion and for complaints. */
 export function exampleOf(field: Field): string {
   switch (field.kind) {
-    case 'count': return beside(String(field.bare > 1 ? field.bare : Math.min(3, field.high)), field.word)
-    case 'length': case 'optionalLength': return beside(writeLength(field.bare || 30_000), field.word)
-    case 'choice': return `${field.word} ${spaced(field.options[1] ?? field.bare)}`
-    case 'text': return `${field.word} "..."`
-    case 'lengths': return `40 then 20 ${field.word}`
-    case 'workRests': return `40/20 then 30/10 ${field.word}`
+    case 'count':
+      return beside(String(field.bare > 1 ? field.bare : Math.min(3, field.high)), field.word)
+    case 'length':
+    case 'optionalLength':
+      return beside(writeLength(field.bare || 30_000), field.word)
+    case 'choice':
+      return `${field.word} ${spaced(field.options[1] ?? field.bare)}`
+    case 'text':
+      return `${field.word} "..."`
+    case 'lengths':
+      return `40 then 20 ${field.word}`
+    case 'workRests':
+      return `40/20 then 30/10 ${field.word}`
   }
 }

@@ -12,7 +12,8 @@ import { printShorthand } from './print'
 import { readShorthand } from './read'
 import { exampleOf } from './settings'
 
-const CIRCUIT = 'circuit Main: 2 rounds, 35 on, 15 off, 1:00 between\n  Jug lift; Lock-gate push; Tiller twist (45 on, sides none)\n'
+const CIRCUIT =
+  'circuit Main: 2 rounds, 35 on, 15 off, 1:00 between\n  Jug lift; Lock-gate push; Tiller twist (45 on, sides none)\n'
 
 describe('the shorthand', () => {
   it('writes a circuit on two lines', () => {
@@ -23,22 +24,29 @@ describe('the shorthand', () => {
     expect(printShorthand(score)).toBe(`title ""\n${CIRCUIT}`)
   })
   it('reads what it prints, whatever the score', () => {
-    fc.assert(fc.property(anyScore, (score) => {
-      const { score: again, problems } = readShorthand(printShorthand(score))
-      expect(again).toEqual(score)
-      expect(problems.filter((one) => one.code !== 'group-size')).toEqual([])
-    }), { numRuns: 250 })
+    fc.assert(
+      fc.property(anyScore, (score) => {
+        const { score: again, problems } = readShorthand(printShorthand(score))
+        expect(again).toEqual(score)
+        expect(problems.filter((one) => one.code !== 'group-size')).toEqual([])
+      }),
+      { numRuns: 250 },
+    )
   })
   it('makes a score that holds of any text at all, and keeps every word of it', () => {
-    fc.assert(fc.property(anyShorthandText, (typed) => {
-      const { score, problems } = readShorthand(typed)
-      expect(scoreSchema.safeParse(score).error).toBeUndefined()
-      for (const { from, to } of problems) expect(from <= to && to <= typed.length).toBe(true)
-      expect(readShorthand(printShorthand(score)).score).toEqual(score)
-    }), { numRuns: 3000 })
+    fc.assert(
+      fc.property(anyShorthandText, (typed) => {
+        const { score, problems } = readShorthand(typed)
+        expect(scoreSchema.safeParse(score).error).toBeUndefined()
+        for (const { from, to } of problems) expect(from <= to && to <= typed.length).toBe(true)
+        expect(readShorthand(printShorthand(score)).score).toEqual(score)
+      }),
+      { numRuns: 3000 },
+    )
   })
   it('keeps comments and blank lines where they stand', () => {
-    const text = 'title Deck Hours 14\n# for the roof\ncircuit Main: 2 rounds, 35 on  # long ones\n  Jug lift\n\n# easier today\n  Lock-gate push  # on the step\n# the end\n'
+    const text =
+      'title Deck Hours 14\n# for the roof\ncircuit Main: 2 rounds, 35 on  # long ones\n  Jug lift\n\n# easier today\n  Lock-gate push  # on the step\n# the end\n'
     const { score, problems } = readShorthand(text)
     expect(problems).toEqual([])
     expect(printShorthand(score)).toBe(text)
@@ -46,7 +54,8 @@ describe('the shorthand', () => {
 })
 
 describe('what is not understood', () => {
-  const problemsIn = (text: string): string[] => readShorthand(text).problems.map(({ code, from, to }) => `${code}: ${text.slice(from, to)}`)
+  const problemsIn = (text: string): string[] =>
+    readShorthand(text).problems.map(({ code, from, to }) => `${code}: ${text.slice(from, to)}`)
   it.each([
     ['circut Main: 3 rounds\n', ['unknown-head: circut']],
     ['circuit Main: 35 onn, 3 rounds\n  Jug lift\n', ['unknown-setting: 35 onn']],
@@ -86,7 +95,9 @@ describe('keys', () => {
 
 it('the parser is the one that the grammar makes', () => {
   const out = join(mkdtempSync(join(tmpdir(), 'jivet-grammar-')), 'parser.ts')
-  execFileSync('npx', ['lezer-generator', 'src/core/shorthand/shorthand.grammar', '--typeScript', '-o', out], { stdio: 'pipe' })
+  execFileSync('npx', ['lezer-generator', 'src/core/shorthand/shorthand.grammar', '--typeScript', '-o', out], {
+    stdio: 'pipe',
+  })
   expect(readFileSync('src/core/shorthand/parser.ts', 'utf8')).toBe(readFileSync(out, 'utf8'))
 })
 

@@ -2,18 +2,38 @@
 import type { Voice } from '../cue/cues'
 import type { Hertz, Samples } from '../units'
 
-interface Partial { hz: Hertz; level: number }
-interface Note { atMs: number; lengthMs: number; partials: readonly Partial[] }
+interface Partial {
+  hz: Hertz
+  level: number
+}
+interface Note {
+  atMs: number
+  lengthMs: number
+  partials: readonly Partial[]
+}
 
-const wood = (hz: Hertz): readonly Partial[] => [{ hz, level: 1 }, { hz: hz * 2.76, level: 0.22 }]
-const bell = (hz: Hertz): readonly Partial[] => [{ hz, level: 1 }, { hz: hz * 2, level: 0.35 }, { hz: hz * 3, level: 0.12 }]
+const wood = (hz: Hertz): readonly Partial[] => [
+  { hz, level: 1 },
+  { hz: hz * 2.76, level: 0.22 },
+]
+const bell = (hz: Hertz): readonly Partial[] => [
+  { hz, level: 1 },
+  { hz: hz * 2, level: 0.35 },
+  { hz: hz * 3, level: 0.12 },
+]
 
 /** Pitches are a fifth and an octave apart, so that the three can be told by ear: pip low and dry, go high, rest falling. */
 const NOTES: Record<Voice, readonly Note[]> = {
   pip: [{ atMs: 0, lengthMs: 90, partials: wood(660) }],
   go: [{ atMs: 0, lengthMs: 420, partials: bell(990) }],
-  rest: [{ atMs: 0, lengthMs: 200, partials: bell(660) }, { atMs: 150, lengthMs: 380, partials: bell(440) }],
-  switch: [{ atMs: 0, lengthMs: 110, partials: wood(880) }, { atMs: 160, lengthMs: 160, partials: wood(880) }],
+  rest: [
+    { atMs: 0, lengthMs: 200, partials: bell(660) },
+    { atMs: 150, lengthMs: 380, partials: bell(440) },
+  ],
+  switch: [
+    { atMs: 0, lengthMs: 110, partials: wood(880) },
+    { atMs: 160, lengthMs: 160, partials: wood(880) },
+  ],
 }
 
 const PEAK = 0.5

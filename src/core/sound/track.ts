@@ -7,7 +7,12 @@ import { soundOf } from './family'
  * Yields mono blocks of at most `blockLength` samples that together are exactly `lengthMs` long.
  * A cue at `atMs` has its first sample at round(atMs * sampleRate / 1000); sounds that overlap are added.
  */
-export function* cueTrack(cues: readonly Cue[], lengthMs: Ms, sampleRate: Hertz, blockLength: Samples = sampleRate * 10): Generator<Float32Array> {
+export function* cueTrack(
+  cues: readonly Cue[],
+  lengthMs: Ms,
+  sampleRate: Hertz,
+  blockLength: Samples = sampleRate * 10,
+): Generator<Float32Array> {
   const total: Samples = Math.round((lengthMs * sampleRate) / 1000)
   const sounds = new Map<Voice, Float32Array>()
   const placed = cues.map((cue) => {

@@ -4,20 +4,36 @@ import { DAY } from '../units'
 import { formatClock, formatInstant, formatLength, parseLength } from './clock'
 
 describe('parseLength', () => {
-  it.each([['45', 45_000], ['1:15', 75_000], ['1:02:03', 3_723_000], ['0:45.5', 45_500], ['12,5', 12_500], ['2m 30s', 150_000], ['1h', 3_600_000], ['90s', 90_000], ['0', 0]])('reads %s', (text, ms) => {
+  it.each([
+    ['45', 45_000],
+    ['1:15', 75_000],
+    ['1:02:03', 3_723_000],
+    ['0:45.5', 45_500],
+    ['12,5', 12_500],
+    ['2m 30s', 150_000],
+    ['1h', 3_600_000],
+    ['90s', 90_000],
+    ['0', 0],
+  ])('reads %s', (text, ms) => {
     expect(parseLength(text)).toBe(ms)
   })
   it.each(['', ' ', 'abc', '-5', '1:75', '1:2:3:4', '25:00:00', '1e3', 'NaN', '5 5', ':30'])('refuses "%s"', (text) => {
     expect(parseLength(text)).toBeNull()
   })
   it('reads back what formatLength writes, to the millisecond', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: DAY }), (ms) => { expect(parseLength(formatLength(ms))).toBe(ms) }))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: DAY }), (ms) => {
+        expect(parseLength(formatLength(ms))).toBe(ms)
+      }),
+    )
   })
   it('never throws, whatever is typed', () => {
-    fc.assert(fc.property(fc.string(), (text) => {
-      const ms = parseLength(text)
-      expect(ms === null || (Number.isInteger(ms) && ms >= 0 && ms <= DAY)).toBe(true)
-    }))
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        const ms = parseLength(text)
+        expect(ms === null || (Number.isInteger(ms) && ms >= 0 && ms <= DAY)).toBe(true)
+      }),
+    )
   })
 })
 

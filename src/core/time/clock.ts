@@ -1,7 +1,8 @@
 // Reading and writing lengths of time the way a coach types them: `45`, `1:15`, `1:02:03`, `1m 15s`.
 import { DAY, type Ms } from '../units'
 
-const UNITS = /^(?:(\d+)\s*h(?:ours?)?)?\s*(?:(\d+)\s*m(?:in(?:utes?)?)?)?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec(?:onds?)?)?)?$/i
+const UNITS =
+  /^(?:(\d+)\s*h(?:ours?)?)?\s*(?:(\d+)\s*m(?:in(?:utes?)?)?)?\s*(?:(\d+(?:\.\d+)?)\s*s(?:ec(?:onds?)?)?)?$/i
 const CLOCK = /^(?:(\d+):)?(\d{1,3}):([0-5]?\d(?:[.,]\d+)?)$/
 const PLAIN = /^\d+(?:[.,]\d+)?$/
 

@@ -7,14 +7,18 @@ import { roundOf, setOf } from './wording'
 /** Video hosts commonly ignore a list whose chapters are shorter than this. */
 const SHORTEST: Ms = 10_000
 
-interface Chapter { atMs: Ms; title: string }
+interface Chapter {
+  atMs: Ms
+  title: string
+}
 
 /** One line per section and round, in the published video's time. Each line ends with a line break. */
 export function writeChapters(lane: readonly LaidSegment[]): string {
   const kept: Chapter[] = []
   for (const chapter of changesOfTitle(lane)) {
     const last = kept.at(-1)
-    if (!last) kept.push(...(chapter.atMs < SHORTEST ? [{ ...chapter, atMs: 0 }] : [{ atMs: 0, title: 'Start' }, chapter]))
+    if (!last)
+      kept.push(...(chapter.atMs < SHORTEST ? [{ ...chapter, atMs: 0 }] : [{ atMs: 0, title: 'Start' }, chapter]))
     else if (chapter.atMs - last.atMs >= SHORTEST) kept.push(chapter)
     else last.title += ` / ${chapter.title}`
   }
@@ -25,7 +29,8 @@ function changesOfTitle(lane: readonly LaidSegment[]): Chapter[] {
   const changes: Chapter[] = []
   let open: string | null = null
   for (const { segment, startMs } of lane) {
-    if (segment.kind === 'rest' || segment.kind === 'lead' || (segment.kind === 'break' && segment.round !== null)) continue
+    if (segment.kind === 'rest' || segment.kind === 'lead' || (segment.kind === 'break' && segment.round !== null))
+      continue
     const title = [segment.section, setOf(segment) || roundOf(segment)].filter(Boolean).join(', ') || 'Workout'
     if (title !== open) changes.push({ atMs: startMs, title })
     open = title

@@ -7,7 +7,14 @@ import type { Segment } from '../score/segment'
 export function writeIntervalTable(segments: readonly Segment[]): string {
   const guesses = segments.some(({ kind, estimated }) => estimated && kind !== 'talk')
   const rows = segments.map(({ section, round, kind, label, side, durationMs, estimated }) => {
-    const cells = [section, round ?? '', kind, label, side ?? '', kind === 'talk' && !durationMs ? '' : durationMs / 1000]
+    const cells = [
+      section,
+      round ?? '',
+      kind,
+      label,
+      side ?? '',
+      kind === 'talk' && !durationMs ? '' : durationMs / 1000,
+    ]
     return guesses ? [...cells, estimated ? 'yes' : ''] : cells
   })
   return stringify([guesses ? [...TABLE_HEADER, ESTIMATED] : [...TABLE_HEADER], ...rows])

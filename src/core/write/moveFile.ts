@@ -3,12 +3,17 @@ import { stringify } from 'csv-stringify/sync'
 import { LIST_MARK, MOVE_COLUMNS } from '../read/moveFile'
 import type { Move } from '../score/move'
 
-export const writeMovesJson = (moves: readonly Move[]): string => `${JSON.stringify({ format: 'jivet-moves', version: 1, moves }, null, 2)}\n`
+export const writeMovesJson = (moves: readonly Move[]): string =>
+  `${JSON.stringify({ format: 'jivet-moves', version: 1, moves }, null, 2)}\n`
 
 /** Cells that hold several parts are joined by `;`. */
-export const writeMovesCsv = (moves: readonly Move[]): string => stringify([
-  [...MOVE_COLUMNS], ...moves.map((move) => MOVE_COLUMNS.map((column) => {
-    const value = move[column]
-    return Array.isArray(value) ? value.join(`${LIST_MARK} `) : String(value)
-  })),
-])
+export const writeMovesCsv = (moves: readonly Move[]): string =>
+  stringify([
+    [...MOVE_COLUMNS],
+    ...moves.map((move) =>
+      MOVE_COLUMNS.map((column) => {
+        const value = move[column]
+        return Array.isArray(value) ? value.join(`${LIST_MARK} `) : String(value)
+      }),
+    ),
+  ])

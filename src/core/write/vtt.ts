@@ -8,7 +8,9 @@ export function writeVtt(lane: readonly LaidSegment[]): string {
   const blocks = lane.flatMap((laid, index) => {
     const { segment, startMs, endMs } = laid
     if (segment.kind === 'talk' || endMs - startMs < 100) return []
-    return [`${segment.row}\n${stamp(startMs)} --> ${stamp(endMs)}\n${escapeText(lines(laid, lane[index + 1]).join('\n'))}`]
+    return [
+      `${segment.row}\n${stamp(startMs)} --> ${stamp(endMs)}\n${escapeText(lines(laid, lane[index + 1]).join('\n'))}`,
+    ]
   })
   return ['WEBVTT', ...blocks].join('\n\n') + '\n'
 }
@@ -29,5 +31,9 @@ function stamp(ms: Ms): string {
 
 /** The three characters that WebVTT cue text reserves, and the blank line that would end a cue. */
 function escapeText(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/\n{2,}/g, '\n')
+  return text
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/\n{2,}/g, '\n')
 }

@@ -4,27 +4,42 @@ import { capital } from '../score/vocabulary'
 
 /** "Jug lift, left"; rests and breaks by their kind when they have no name of their own. */
 export function nameOf(segment: Pick<Segment, 'kind' | 'label' | 'side'>): string {
-  const side = segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}`
-    : segment.side === 'both' ? ', both sides' : segment.side === 'switch' ? ', left then right' : ''
+  const side =
+    segment.side === 'left' || segment.side === 'right'
+      ? `, ${segment.side}`
+      : segment.side === 'both'
+        ? ', both sides'
+        : segment.side === 'switch'
+          ? ', left then right'
+          : ''
   return (segment.label || KIND_NAMES[segment.kind]) + side
 }
 
 export const KIND_NAMES: Record<Segment['kind'], string> = {
-  talk: 'Talk', lead: 'Get ready', work: 'Work', rest: 'Rest', break: 'Break',
+  talk: 'Talk',
+  lead: 'Get ready',
+  work: 'Work',
+  rest: 'Rest',
+  break: 'Break',
 }
 
 type Counters = Pick<Segment, 'round' | 'rounds' | 'set' | 'sets' | 'station' | 'stations' | 'words'>
 
-const counter = (at: number | null, of: number | null, word: string): string => (at !== null && of !== null && of > 1 ? `${capital(word)} ${at} of ${of}` : '')
+const counter = (at: number | null, of: number | null, word: string): string =>
+  at !== null && of !== null && of > 1 ? `${capital(word)} ${at} of ${of}` : ''
 
 /** "Round 2 of 3", in the creator's words; nothing where there is only one. */
-export const roundOf = ({ round, rounds, words }: Pick<Counters, 'round' | 'rounds' | 'words'>): string => counter(round, rounds, words.round.one)
+export const roundOf = ({ round, rounds, words }: Pick<Counters, 'round' | 'rounds' | 'words'>): string =>
+  counter(round, rounds, words.round.one)
 
 /** "Pair 1 of 2", "Set 3 of 4". */
-export const setOf = ({ set, sets, words }: Pick<Counters, 'set' | 'sets' | 'words'>): string => counter(set, sets, words.set.one)
+export const setOf = ({ set, sets, words }: Pick<Counters, 'set' | 'sets' | 'words'>): string =>
+  counter(set, sets, words.set.one)
 
 /** "Station 2 of 6". */
-export const stationOf = ({ station, stations, words }: Pick<Counters, 'station' | 'stations' | 'words'>): string => counter(station, stations, words.station.one)
+export const stationOf = ({ station, stations, words }: Pick<Counters, 'station' | 'stations' | 'words'>): string =>
+  counter(station, stations, words.station.one)
 
 /** All that counts, widest first. */
-export const countersOf = (segment: Counters): string[] => [setOf(segment), roundOf(segment), stationOf(segment)].filter(Boolean)
+export const countersOf = (segment: Counters): string[] =>
+  [setOf(segment), roundOf(segment), stationOf(segment)].filter(Boolean)

@@ -6,7 +6,21 @@ import { writeChapters } from './chapters'
 import { writeVtt } from './vtt'
 import { writeWav } from './wav'
 
-const lane = layAsPlanned(expand(score(talk('Welcome', 12_000), circuit({ leadInMs: 5000, rounds: 2, roundBreakMs: 15_000, lastRest: 'dropped', stations: [station('Jug <lift>', { sideRule: 'alternate' }), station('Keel hold')] }), talk('Bye', 8000))).segments)
+const lane = layAsPlanned(
+  expand(
+    score(
+      talk('Welcome', 12_000),
+      circuit({
+        leadInMs: 5000,
+        rounds: 2,
+        roundBreakMs: 15_000,
+        lastRest: 'dropped',
+        stations: [station('Jug <lift>', { sideRule: 'alternate' }), station('Keel hold')],
+      }),
+      talk('Bye', 8000),
+    ),
+  ).segments,
+)
 
 describe('captions', () => {
   it('name each interval while it runs, with what comes next, and escape what WebVTT reserves', () => {
@@ -23,7 +37,11 @@ describe('chapters', () => {
     expect(writeChapters(lane)).toBe('0:00 Welcome\n0:17 Main, Round 1 of 2\n1:22 Main, Round 2 of 2\n2:12 Bye\n')
   })
   it('join what stands closer than ten seconds', () => {
-    expect(writeChapters(layAsPlanned(expand(score(talk('One', 20_000), talk('Two', 4000), talk('Three', 30_000))).segments))).toBe('0:00 One\n0:20 Two / Three\n')
+    expect(
+      writeChapters(
+        layAsPlanned(expand(score(talk('One', 20_000), talk('Two', 4000), talk('Three', 30_000))).segments),
+      ),
+    ).toBe('0:00 One\n0:20 Two / Three\n')
   })
   it('are empty for an empty score', () => {
     expect(writeChapters([])).toBe('')

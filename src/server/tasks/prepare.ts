@@ -29,17 +29,29 @@ async function prepare(jobId: string, footage: Footage, { signal, onShare }: Tas
   onShare(0.1)
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
-  const heard = facts.audioCodec === null ? null
-    : await listenTo(path, facts.durationMs, { signal, onProgress: (share) => onShare(0.1 + hearShare * share) })
+  const heard =
+    facts.audioCodec === null
+      ? null
+      : await listenTo(path, facts.durationMs, { signal, onProgress: (share) => onShare(0.1 + hearShare * share) })
   const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
-  const proxyHash = facts.browserPlayable ? null : await keepProxy(jobId, path, facts.durationMs, { signal, onShare: (share) => onShare(0.1 + hearShare + proxyShare * share) })
+  const proxyHash = facts.browserPlayable
+    ? null
+    : await keepProxy(jobId, path, facts.durationMs, {
+        signal,
+        onShare: (share) => onShare(0.1 + hearShare + proxyShare * share),
+      })
   const warnings = [
     facts.brokenEnd ? 'The end of this file is missing. What is there can be used.' : '',
     facts.audioCodec === null ? 'This footage has no sound, so there are no beeps to hear. Stitch it by hand.' : '',
   ].filter(Boolean)
   await updateFootage(footage.id, {
-    state: 'ready', facts, problem: null, warning: warnings.join(' ') || null, beeps: heard?.beeps ?? [],
-    ...(peaksHash ? { peaksHash } : {}), ...(proxyHash ? { proxyHash } : {}),
+    state: 'ready',
+    facts,
+    problem: null,
+    warning: warnings.join(' ') || null,
+    beeps: heard?.beeps ?? [],
+    ...(peaksHash ? { peaksHash } : {}),
+    ...(proxyHash ? { proxyHash } : {}),
   })
 }
 
@@ -47,7 +59,9 @@ async function prepare(jobId: string, footage: Footage, { signal, onShare }: Tas
 async function claimUpload(footage: Footage): Promise<string> {
   if (footage.hash) return storedPath(footage.hash)
   const upload = join(uploadsFolder(), basename(footage.upload ?? ''))
-  await access(upload).catch(() => { throw new Problem('not-found', 'The uploaded file is gone. Add the footage again.') })
+  await access(upload).catch(() => {
+    throw new Problem('not-found', 'The uploaded file is gone. Add the footage again.')
+  })
   const hash = await keepFile(upload)
   await updateFootage(footage.id, { hash })
   await discard(`${upload}.json`)

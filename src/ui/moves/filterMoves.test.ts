@@ -2,7 +2,8 @@ import { expect, it } from 'vitest'
 import { MOVES } from '@/core/score/moves'
 import { EMPTY_FILTER, filterMoves, type MoveFilter } from './filterMoves'
 
-const found = (change: Partial<MoveFilter>, own: string[] = []): string[] => filterMoves(MOVES, { ...EMPTY_FILTER, ...change }, new Set(own)).map((move) => move.name)
+const found = (change: Partial<MoveFilter>, own: string[] = []): string[] =>
+  filterMoves(MOVES, { ...EMPTY_FILTER, ...change }, new Set(own)).map((move) => move.name)
 
 it('shows all without a filter', () => expect(found({})).toHaveLength(MOVES.length))
 it('needs every typed word, in any field and any order', () => {

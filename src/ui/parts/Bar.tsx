@@ -11,24 +11,60 @@ import { useTheme } from './useTheme'
 const STEPS = ['score', 'sync', 'watch', 'ship'] as const
 export type Step = (typeof STEPS)[number]
 
-export function Bar({ workout }: { workout?: { id: string; title: string; done: Partial<Record<Step, boolean>> } }): ReactNode {
+export function Bar({
+  workout,
+}: {
+  workout?: { id: string; title: string; done: Partial<Record<Step, boolean>> }
+}): ReactNode {
   const path = usePathname()
   const { theme, change } = useTheme()
   const here = STEPS.find((step) => path.endsWith(`/${step}`))
   return (
     <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar">
-      <Link href="/" className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land"><Mark />{texts.brand}</Link>
-      {workout && <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg"><span className="truncate" title={workout.title}>{workout.title || texts.score.untitled}</span></span>}
+      <Link
+        href="/"
+        className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land"
+      >
+        <Mark />
+        {texts.brand}
+      </Link>
+      {workout && (
+        <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg">
+          <span className="truncate" title={workout.title}>
+            {workout.title || texts.score.untitled}
+          </span>
+        </span>
+      )}
       <nav className="ml-auto flex shrink-0 items-stretch pl-6">
-        {workout && STEPS.map((step) => (
-          <Link key={step} href={`/w/${workout.id}/${step}`} aria-current={step === here ? 'page' : undefined}
-            className={`flex items-center gap-2 px-5 font-display text-2xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}>
-            {texts.way[step]}{workout.done[step] && <Check size={18} strokeWidth={3.5} role="img" aria-label="done" />}
+        {workout &&
+          STEPS.map((step) => (
+            <Link
+              key={step}
+              href={`/w/${workout.id}/${step}`}
+              aria-current={step === here ? 'page' : undefined}
+              className={`flex items-center gap-2 px-5 font-display text-2xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}
+            >
+              {texts.way[step]}
+              {workout.done[step] && <Check size={18} strokeWidth={3.5} role="img" aria-label="done" />}
+            </Link>
+          ))}
+        {!workout && (
+          <Link
+            href="/moves"
+            aria-current={path === '/moves' ? 'page' : undefined}
+            className={`flex items-center px-5 font-display text-2xl ${path === '/moves' ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}
+          >
+            {texts.score.moves.way}
           </Link>
-        ))}
-        {!workout && <Link href="/moves" aria-current={path === '/moves' ? 'page' : undefined} className={`flex items-center px-5 font-display text-2xl ${path === '/moves' ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}>{texts.score.moves.way}</Link>}
+        )}
         <KeySheet page={here as KeyPage | undefined} />
-        <button type="button" onClick={change} aria-label={texts.theme[theme]} title={texts.theme[theme]} className="grid w-14 place-items-center hover:bg-on-bar/15">
+        <button
+          type="button"
+          onClick={change}
+          aria-label={texts.theme[theme]}
+          title={texts.theme[theme]}
+          className="grid w-14 place-items-center hover:bg-on-bar/15"
+        >
           {theme === 'day' ? <Moon size={20} /> : <Sun size={20} />}
         </button>
       </nav>

@@ -10,9 +10,13 @@ type Meet = (near: boolean) => void
 const met = new WeakMap<Element, Meet>()
 let watcher: IntersectionObserver | null = null
 /** One observer for all parts: hundreds of their own would cost more than they spare. */
-const watching = (): IntersectionObserver => (watcher ??= new IntersectionObserver((entries) => {
-  for (const entry of entries) met.get(entry.target)?.(entry.isIntersecting)
-}, { rootMargin: AHEAD }))
+const watching = (): IntersectionObserver =>
+  (watcher ??= new IntersectionObserver(
+    (entries) => {
+      for (const entry of entries) met.get(entry.target)?.(entry.isIntersecting)
+    },
+    { rootMargin: AHEAD },
+  ))
 
 interface Props {
   /** About what it will take, in CSS pixels, until it was drawn once. */
@@ -27,7 +31,14 @@ export function InSight({ heightPx, first, children }: Props): ReactNode {
   const holder = useRef<HTMLDivElement>(null)
   const [{ near, keptPx }, setDrawn] = useState({ near: first, keptPx: heightPx })
   const away = useRef(false)
-  const leave = useCallback(() => setDrawn((before) => ({ near: false, keptPx: before.near ? holder.current?.offsetHeight ?? before.keptPx : before.keptPx })), [])
+  const leave = useCallback(
+    () =>
+      setDrawn((before) => ({
+        near: false,
+        keptPx: before.near ? (holder.current?.offsetHeight ?? before.keptPx) : before.keptPx,
+      })),
+    [],
+  )
   useEffect(() => {
     const element = holder.current
     if (!element) return
@@ -42,6 +53,12 @@ export function InSight({ heightPx, first, children }: Props): ReactNode {
       met.delete(element)
     }
   }, [leave])
-  const onBlur = (event: FocusEvent<HTMLDivElement>): void => { if (away.current && !event.currentTarget.contains(event.relatedTarget)) leave() }
-  return <div ref={holder} style={near ? undefined : { height: keptPx }} onBlur={onBlur}>{near && children}</div>
+  const onBlur = (event: FocusEvent<HTMLDivElement>): void => {
+    if (away.current && !event.currentTarget.contains(event.relatedTarget)) leave()
+  }
+  return (
+    <div ref={holder} style={near ? undefined : { height: keptPx }} onBlur={onBlur}>
+      {near && children}
+    </div>
+  )
 }

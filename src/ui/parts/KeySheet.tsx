@@ -11,17 +11,32 @@ export type KeyPage = 'score' | 'sync' | 'watch'
 export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
   const [open, setOpen] = useState(false)
   useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => { if (event.key === '?' && !isTyping(event)) setOpen(true) }
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === '?' && !isTyping(event)) setOpen(true)
+    }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
   const rows = [...(page && page in texts.keys ? texts.keys[page] : []), ...texts.keys.everywhere]
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} aria-label={texts.keys.open} title={`${texts.keys.open} (?)`} className="grid w-14 place-items-center hover:bg-on-bar/15"><Keyboard size={20} /></button>
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        aria-label={texts.keys.open}
+        title={`${texts.keys.open} (?)`}
+        className="grid w-14 place-items-center hover:bg-on-bar/15"
+      >
+        <Keyboard size={20} />
+      </button>
       <Sheet open={open} onOpenChange={setOpen} title={texts.keys.heading}>
         <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2.5">
-          {rows.map(([keys, what]) => <div key={keys} className="contents"><dt className="font-display text-xl">{keys}</dt><dd className="self-center text-quiet">{what}</dd></div>)}
+          {rows.map(([keys, what]) => (
+            <div key={keys} className="contents">
+              <dt className="font-display text-xl">{keys}</dt>
+              <dd className="self-center text-quiet">{what}</dd>
+            </div>
+          ))}
         </dl>
       </Sheet>
     </>

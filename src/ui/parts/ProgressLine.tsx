@@ -6,7 +6,12 @@ import { formatClock } from '@/core/time/clock'
 import { texts } from '../texts'
 import { Button } from './Button'
 
-interface Props { label: string; share: number | null; leftMs?: number | null; onCancel?: () => void }
+interface Props {
+  label: string
+  share: number | null
+  leftMs?: number | null
+  onCancel?: () => void
+}
 
 export function ProgressLine({ label, share, leftMs = null, onCancel }: Props): ReactNode {
   const percent = share === null ? null : Math.floor(share * 100)
@@ -15,9 +20,14 @@ export function ProgressLine({ label, share, leftMs = null, onCancel }: Props): 
       <div className="flex-1">
         <p className="flex justify-between gap-4 pb-1.5" role="status">
           <span className="font-bold">{label}</span>
-          <span className="tabular-nums">{percent !== null && `${percent} %`}{leftMs !== null && `, ${texts.ship.left(formatClock(Math.max(1000, leftMs)))}`}</span>
+          <span className="tabular-nums">
+            {percent !== null && `${percent} %`}
+            {leftMs !== null && `, ${texts.ship.left(formatClock(Math.max(1000, leftMs)))}`}
+          </span>
         </p>
-        <Progress.Root value={percent} className="h-4 overflow-hidden border-2 border-ink bg-pale"><Progress.Indicator className="h-full bg-land transition-[width]" style={{ width: `${percent ?? 4}%` }} /></Progress.Root>
+        <Progress.Root value={percent} className="h-4 overflow-hidden border-2 border-ink bg-pale">
+          <Progress.Indicator className="h-full bg-land transition-[width]" style={{ width: `${percent ?? 4}%` }} />
+        </Progress.Root>
       </div>
       {onCancel && <Button onClick={onCancel}>{texts.ship.cancel}</Button>}
     </div>

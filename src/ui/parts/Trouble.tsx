@@ -13,8 +13,17 @@ export function Trouble({ heading, retry }: { heading: string; retry?: () => voi
       <main className="mx-auto mt-24 flex max-w-xl flex-col items-start gap-6 px-6">
         <h1 className="text-4xl">{heading}</h1>
         <div className="flex gap-3">
-          {retry && <Button weight="main" onClick={retry}>{texts.trouble.retry}</Button>}
-          <Link href="/" className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper">{texts.trouble.back}</Link>
+          {retry && (
+            <Button weight="main" onClick={retry}>
+              {texts.trouble.retry}
+            </Button>
+          )}
+          <Link
+            href="/"
+            className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper"
+          >
+            {texts.trouble.back}
+          </Link>
         </div>
       </main>
     </>

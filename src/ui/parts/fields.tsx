@@ -21,7 +21,19 @@ interface TypedProps<T> {
   wide?: boolean
 }
 
-export function TypedField<T>({ label, value, write, read, complaint, onChange, className = '', placeholder, showLabel = false, list, wide = false }: TypedProps<T>): ReactNode {
+export function TypedField<T>({
+  label,
+  value,
+  write,
+  read,
+  complaint,
+  onChange,
+  className = '',
+  placeholder,
+  showLabel = false,
+  list,
+  wide = false,
+}: TypedProps<T>): ReactNode {
   const [draft, setDraft] = useState<string | null>(null)
   const abandoned = useRef(false)
   const id = useId()
@@ -35,11 +47,22 @@ export function TypedField<T>({ label, value, write, read, complaint, onChange, 
   }
   return (
     <span className={`relative flex-col gap-0.5 ${wide ? 'flex w-full' : 'inline-flex'}`}>
-      <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>{label}</label>
+      <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>
+        {label}
+      </label>
       <input
-        id={id} value={shown} placeholder={placeholder} list={list} aria-invalid={wrong} aria-describedby={wrong ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
+        id={id}
+        value={shown}
+        placeholder={placeholder}
+        list={list}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? `${id}-why` : undefined}
+        autoComplete="off"
+        spellCheck={false}
         className={`min-h-9 min-w-0 border-b-2 bg-transparent px-1.5 text-ellipsis tabular-nums hover:bg-pale focus:bg-pale placeholder:text-quiet/70 ${wrong ? 'border-signal' : 'border-rule focus:border-ink'} ${className}`}
-        onChange={(event) => setDraft(event.target.value)} onFocus={(event) => event.target.select()} onBlur={leave}
+        onChange={(event) => setDraft(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onBlur={leave}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur()
           if (event.key === 'Escape') {
@@ -48,7 +71,15 @@ export function TypedField<T>({ label, value, write, read, complaint, onChange, 
           }
         }}
       />
-      {wrong && <span id={`${id}-why`} role="alert" className="absolute top-full left-0 z-20 mt-1 w-max max-w-64 bg-signal px-2 py-1 text-sm text-paper">{complaint}</span>}
+      {wrong && (
+        <span
+          id={`${id}-why`}
+          role="alert"
+          className="absolute top-full left-0 z-20 mt-1 w-max max-w-64 bg-signal px-2 py-1 text-sm text-paper"
+        >
+          {complaint}
+        </span>
+      )}
     </span>
   )
 }
@@ -57,20 +88,32 @@ type Plain<T> = Omit<TypedProps<T>, 'write' | 'read' | 'complaint'>
 
 /** A length of time, typed as 45, 1:15 or 2m 30s. */
 export function LengthField(props: Plain<Ms>): ReactNode {
-  return <TypedField {...props} write={formatLength} read={parseLength} complaint={texts.score.badLength} className={`w-18 text-right font-display text-xl ${props.className ?? ''}`} />
+  return (
+    <TypedField
+      {...props}
+      write={formatLength}
+      read={parseLength}
+      complaint={texts.score.badLength}
+      className={`w-18 text-right font-display text-xl ${props.className ?? ''}`}
+    />
+  )
 }
 
 /** A length that may be left empty; `placeholder` shows what then holds. */
 export function OptionalLengthField(props: Plain<Ms | null>): ReactNode {
   return (
     <TypedField<{ ms: Ms | null }>
-      {...props} value={{ ms: props.value }} onChange={({ ms }) => props.onChange(ms)} write={({ ms }) => (ms === null ? '' : formatLength(ms))}
+      {...props}
+      value={{ ms: props.value }}
+      onChange={({ ms }) => props.onChange(ms)}
+      write={({ ms }) => (ms === null ? '' : formatLength(ms))}
       read={(text) => {
         if (!text.trim()) return { ms: null }
         const ms = parseLength(text)
         return ms === null ? null : { ms }
       }}
-      complaint={texts.score.badLength} className={`w-18 text-right font-display text-xl ${props.className ?? ''}`}
+      complaint={texts.score.badLength}
+      className={`w-18 text-right font-display text-xl ${props.className ?? ''}`}
     />
   )
 }
@@ -80,20 +123,36 @@ export function CountField({ low, high, ...props }: Plain<number> & { low: numbe
     const value = Number(text)
     return /^\s*\d+\s*$/.test(text) && value >= low && value <= high ? value : null
   }
-  return <TypedField {...props} write={String} read={read} complaint={texts.score.badCount(low, high)} className={`w-14 text-right font-display text-xl ${props.className ?? ''}`} />
+  return (
+    <TypedField
+      {...props}
+      write={String}
+      read={read}
+      complaint={texts.score.badCount(low, high)}
+      className={`w-14 text-right font-display text-xl ${props.className ?? ''}`}
+    />
+  )
 }
 
 /** A whole number that may be left empty. */
-export function OptionalCountField({ low, high, ...props }: Plain<number | null> & { low: number; high: number }): ReactNode {
+export function OptionalCountField({
+  low,
+  high,
+  ...props
+}: Plain<number | null> & { low: number; high: number }): ReactNode {
   return (
     <TypedField<{ count: number | null }>
-      {...props} value={{ count: props.value }} onChange={({ count }) => props.onChange(count)} write={({ count }) => (count === null ? '' : String(count))}
+      {...props}
+      value={{ count: props.value }}
+      onChange={({ count }) => props.onChange(count)}
+      write={({ count }) => (count === null ? '' : String(count))}
       read={(text) => {
         if (!text.trim()) return { count: null }
         const count = Number(text)
         return /^\s*\d+\s*$/.test(text) && count >= low && count <= high ? { count } : null
       }}
-      complaint={texts.score.badCount(low, high)} className={`w-14 text-right font-display text-xl ${props.className ?? ''}`}
+      complaint={texts.score.badCount(low, high)}
+      className={`w-14 text-right font-display text-xl ${props.className ?? ''}`}
     />
   )
 }
@@ -102,15 +161,40 @@ export function NameField(props: Plain<string>): ReactNode {
   return <TypedField {...props} write={(value) => value} read={(text) => text.slice(0, 300)} complaint="" />
 }
 
-interface ChoiceProps<T extends string> { label: string; value: T; options: Record<T, string>; onChange: (value: T) => void; showLabel?: boolean; className?: string }
+interface ChoiceProps<T extends string> {
+  label: string
+  value: T
+  options: Record<T, string>
+  onChange: (value: T) => void
+  showLabel?: boolean
+  className?: string
+}
 
-export function ChoiceField<T extends string>({ label, value, options, onChange, showLabel = false, className = '' }: ChoiceProps<T>): ReactNode {
+export function ChoiceField<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  showLabel = false,
+  className = '',
+}: ChoiceProps<T>): ReactNode {
   const id = useId()
   return (
     <span className="inline-flex flex-col gap-0.5">
-      <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>{label}</label>
-      <select id={id} value={value} onChange={(event) => onChange(event.target.value as T)} className={`min-h-9 border-b-2 border-rule bg-transparent px-1 hover:bg-pale focus:border-ink ${className}`}>
-        {(Object.entries(options) as [T, string][]).map(([key, text]) => <option key={key} value={key} className="bg-paper text-ink">{text}</option>)}
+      <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>
+        {label}
+      </label>
+      <select
+        id={id}
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+        className={`min-h-9 border-b-2 border-rule bg-transparent px-1 hover:bg-pale focus:border-ink ${className}`}
+      >
+        {(Object.entries(options) as [T, string][]).map(([key, text]) => (
+          <option key={key} value={key} className="bg-paper text-ink">
+            {text}
+          </option>
+        ))}
       </select>
     </span>
   )

@@ -1,8 +1,21 @@
 // Lists whose items are moved by pointer, or by keyboard from their grips.
 'use client'
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core'
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers'
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical } from 'lucide-react'
 import { useId, useMemo, type CSSProperties, type ReactNode } from 'react'
@@ -13,7 +26,15 @@ const POINTER = { activationConstraint: { distance: 4 } }
 const KEYBOARD = { coordinateGetter: sortableKeyboardCoordinates }
 const MODIFIERS = [restrictToVerticalAxis]
 
-export function SortableList({ keys, onMove, children }: { keys: string[]; onMove: (from: number, to: number) => void; children: ReactNode }): ReactNode {
+export function SortableList({
+  keys,
+  onMove,
+  children,
+}: {
+  keys: string[]
+  onMove: (from: number, to: number) => void
+  children: ReactNode
+}): ReactNode {
   // The same list of keys under the same name: a new one would draw every item of the list again.
   const joined = keys.join('\n')
   const items = useMemo(() => (joined ? joined.split('\n') : []), [joined])
@@ -22,8 +43,16 @@ export function SortableList({ keys, onMove, children }: { keys: string[]; onMov
     if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
   }
   return (
-    <DndContext id={useId()} sensors={sensors} collisionDetection={closestCenter} modifiers={MODIFIERS} onDragEnd={onDragEnd}>
-      <SortableContext items={items} strategy={verticalListSortingStrategy}>{children}</SortableContext>
+    <DndContext
+      id={useId()}
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      modifiers={MODIFIERS}
+      onDragEnd={onDragEnd}
+    >
+      <SortableContext items={items} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
     </DndContext>
   )
 }
@@ -33,9 +62,27 @@ export function moveWithin<T>(items: T[], from: number, to: number): void {
   if (item !== undefined) items.splice(to, 0, item)
 }
 
-export function useGrip(id: string): { setNodeRef: (node: HTMLElement | null) => void; style: CSSProperties; grip: ReactNode } {
+export function useGrip(id: string): {
+  setNodeRef: (node: HTMLElement | null) => void
+  style: CSSProperties
+  grip: ReactNode
+} {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id })
-  const style = { transform: CSS.Translate.toString(transform), transition, ...(isDragging ? { zIndex: 10, position: 'relative' as const, opacity: 0.85 } : {}) }
-  const grip = <button type="button" aria-label={texts.score.move} className="inline-grid h-9 w-7 shrink-0 cursor-grab touch-none place-items-center text-quiet hover:text-ink" {...attributes} {...listeners}><GripVertical size={18} /></button>
+  const style = {
+    transform: CSS.Translate.toString(transform),
+    transition,
+    ...(isDragging ? { zIndex: 10, position: 'relative' as const, opacity: 0.85 } : {}),
+  }
+  const grip = (
+    <button
+      type="button"
+      aria-label={texts.score.move}
+      className="inline-grid h-9 w-7 shrink-0 cursor-grab touch-none place-items-center text-quiet hover:text-ink"
+      {...attributes}
+      {...listeners}
+    >
+      <GripVertical size={18} />
+    </button>
+  )
   return { setNodeRef, style, grip }
 }

@@ -4,7 +4,9 @@ import { useEffect, useRef, useState, type RefObject } from 'react'
 import { FONTS } from '@/core/look/palette'
 
 /** @param draw gets the context scaled to CSS pixels, and the size in them. It runs again whenever it is a new function. */
-export function useCanvas(draw: (pen: CanvasRenderingContext2D, width: number, height: number) => void): RefObject<HTMLCanvasElement | null> {
+export function useCanvas(
+  draw: (pen: CanvasRenderingContext2D, width: number, height: number) => void,
+): RefObject<HTMLCanvasElement | null> {
   const ref = useRef<HTMLCanvasElement>(null)
   const size = useSize(ref)
   const ready = useFonts()
@@ -40,7 +42,11 @@ export function useSize(ref: RefObject<HTMLElement | null>): { width: number; he
 export function useFonts(): boolean {
   const [ready, setReady] = useState(false)
   useEffect(() => {
-    void Promise.all([`400 20px "${FONTS.display}"`, `500 20px "${FONTS.text}"`, `700 20px "${FONTS.text}"`].map((font) => document.fonts.load(font))).then(() => setReady(true))
+    void Promise.all(
+      [`400 20px "${FONTS.display}"`, `500 20px "${FONTS.text}"`, `700 20px "${FONTS.text}"`].map((font) =>
+        document.fonts.load(font),
+      ),
+    ).then(() => setReady(true))
   }, [])
   return ready
 }

@@ -13,7 +13,11 @@ function subscribe(tell: () => void): () => void {
 }
 
 export function useTheme(): { theme: Theme; palette: Palette; change: () => void } {
-  const theme = useSyncExternalStore<Theme>(subscribe, () => (document.documentElement.dataset.theme === 'night' ? 'night' : 'day'), () => 'day')
+  const theme = useSyncExternalStore<Theme>(
+    subscribe,
+    () => (document.documentElement.dataset.theme === 'night' ? 'night' : 'day'),
+    () => 'day',
+  )
   const change = (): void => {
     const next = theme === 'day' ? 'night' : 'day'
     localStorage.setItem(THEME_KEY, next)

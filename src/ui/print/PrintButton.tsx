@@ -5,4 +5,8 @@ import { Button } from '../parts/Button'
 import { texts } from '../texts'
 
 /** Seen on screen only. */
-export const PrintButton = (): ReactNode => <Button weight="main" icon={<Printer size={17} />} className="ml-auto print:hidden" onClick={() => window.print()}>{texts.score.print}</Button>
+export const PrintButton = (): ReactNode => (
+  <Button weight="main" icon={<Printer size={17} />} className="ml-auto print:hidden" onClick={() => window.print()}>
+    {texts.score.print}
+  </Button>
+)

@@ -19,10 +19,17 @@ export function PrintView({ score, as }: { score: Score; as: 'sheet' | 'board' }
     <main className="paper flex-1 px-8 py-6">
       <div className="flex items-baseline gap-6 border-b-4 border-ink pb-1">
         <h1 className="text-4xl">{score.title || texts.score.untitled}</h1>
-        <p className="tabular-nums">{estimated ? `${texts.score.about} ` : ''}{formatClock(totalMs)}, {texts.score.work} {formatClock(workMs)}</p>
+        <p className="tabular-nums">
+          {estimated ? `${texts.score.about} ` : ''}
+          {formatClock(totalMs)}, {texts.score.work} {formatClock(workMs)}
+        </p>
         <PrintButton />
       </div>
-      {as === 'sheet' ? <SheetOnPaper segments={segments} score={score} /> : <Boards score={score} segments={segments} />}
+      {as === 'sheet' ? (
+        <SheetOnPaper segments={segments} score={score} />
+      ) : (
+        <Boards score={score} segments={segments} />
+      )}
       <p className="pt-3 text-[12px]">{texts.ship.cautionText}</p>
     </main>
   )
@@ -38,9 +45,20 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
       {segments.map((segment, index) => (
         <li key={segment.id} className="flex gap-[0.8em] border-b border-rule" style={{ breakInside: 'avoid' }}>
           <span className="w-[4em] shrink-0 text-right">{formatClock(segment.startMs)}</span>
-          <span className="w-[3.5em] shrink-0 text-right">{segment.estimated ? '~' : ''}{formatLength(segment.durationMs)}</span>
-          <span className={segment.kind === 'work' ? 'font-bold' : ''}>{segments[index - 1]?.sectionKey === segment.sectionKey ? '' : `${segment.section}: `}{nameOf(segment)}{segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}</span>
-          {columns < 3 && <span className="ml-auto truncate text-right">{[...countersOf(segment), ...segment.moves.flatMap((name) => cast(name).gear)].join(', ')}</span>}
+          <span className="w-[3.5em] shrink-0 text-right">
+            {segment.estimated ? '~' : ''}
+            {formatLength(segment.durationMs)}
+          </span>
+          <span className={segment.kind === 'work' ? 'font-bold' : ''}>
+            {segments[index - 1]?.sectionKey === segment.sectionKey ? '' : `${segment.section}: `}
+            {nameOf(segment)}
+            {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
+          </span>
+          {columns < 3 && (
+            <span className="ml-auto truncate text-right">
+              {[...countersOf(segment), ...segment.moves.flatMap((name) => cast(name).gear)].join(', ')}
+            </span>
+          )}
         </li>
       ))}
     </ol>
@@ -60,17 +78,29 @@ function Boards({ score, segments }: { score: Score; segments: readonly Segment[
     const around = aroundOf(score, index, cast)
     return (
       <section key={section.key} className="pt-4" style={{ breakBefore: block > 1 ? 'page' : 'auto' }}>
-        <p className="text-2xl">{capital(around.words.block.one)} {block}</p>
+        <p className="text-2xl">
+          {capital(around.words.block.one)} {block}
+        </p>
         <h2 className="text-6xl">{section.name}</h2>
         <p className="pb-3 text-2xl">{describeSection(section, around)}</p>
         <ol className="flex flex-col">
           {shown.map((segment, at) => {
             const gear = segment.moves.flatMap((name) => cast(name).gear)
             return (
-              <li key={segment.label} className="flex items-baseline gap-6 border-t-2 border-ink py-1 font-display" style={{ fontSize: shown.length > 12 ? 26 : shown.length > 7 ? 38 : 54, lineHeight: 1.15 }}>
-                <span className="w-[1.4em] text-right">{at + 1}</span><span className="flex-1">{segment.label}{segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}</span>
+              <li
+                key={segment.label}
+                className="flex items-baseline gap-6 border-t-2 border-ink py-1 font-display"
+                style={{ fontSize: shown.length > 12 ? 26 : shown.length > 7 ? 38 : 54, lineHeight: 1.15 }}
+              >
+                <span className="w-[1.4em] text-right">{at + 1}</span>
+                <span className="flex-1">
+                  {segment.label}
+                  {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
+                </span>
                 <span className="tabular-nums">{segment.estimated ? '' : formatLength(segment.durationMs)}</span>
-                <span className="w-[9em] truncate text-right font-text" style={{ fontSize: '0.5em' }}>{gear.join(', ')}</span>
+                <span className="w-[9em] truncate text-right font-text" style={{ fontSize: '0.5em' }}>
+                  {gear.join(', ')}
+                </span>
               </li>
             )
           })}

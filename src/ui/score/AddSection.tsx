@@ -18,13 +18,26 @@ if (GROUPS.flat().length !== FORMAT_NAMES.length) throw new Error('a format is m
 export function AddSection({ onAdd, main }: { onAdd: (format: FormatName) => void; main: boolean }): ReactNode {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild><Button weight={main ? 'main' : 'plain'} icon={<Plus size={18} />}>{words.addSection}</Button></DropdownMenu.Trigger>
+      <DropdownMenu.Trigger asChild>
+        <Button weight={main ? 'main' : 'plain'} icon={<Plus size={18} />}>
+          {words.addSection}
+        </Button>
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={6} collisionPadding={12} className="z-40 grid max-h-(--radix-dropdown-menu-content-available-height) w-[min(94vw,1130px)] grid-cols-4 gap-x-1 overflow-y-auto border-t-8 border-land bg-paper p-3 shadow-2xl max-md:grid-cols-2">
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-40 grid max-h-(--radix-dropdown-menu-content-available-height) w-[min(94vw,1130px)] grid-cols-4 gap-x-1 overflow-y-auto border-t-8 border-land bg-paper p-3 shadow-2xl max-md:grid-cols-2"
+        >
           {GROUPS.map((group, index) => (
             <div key={index}>
               {group.map((format) => (
-                <DropdownMenu.Item key={format} onSelect={() => onAdd(format)} className="cursor-pointer px-3 py-1.5 outline-none data-[highlighted]:bg-land data-[highlighted]:text-print">
+                <DropdownMenu.Item
+                  key={format}
+                  onSelect={() => onAdd(format)}
+                  className="cursor-pointer px-3 py-1.5 outline-none data-[highlighted]:bg-land data-[highlighted]:text-print"
+                >
                   <span className="block font-display text-xl leading-tight">{words.formats[format][0]}</span>
                   <span className="block text-[13px] leading-tight opacity-80">{words.formats[format][1]}</span>
                 </DropdownMenu.Item>

@@ -14,21 +14,30 @@ import { scoreTexts } from './texts'
 
 const words = scoreTexts.beatPlanner
 
-interface Props { open: boolean; onOpenChange: (open: boolean) => void; expansion: Expansion; edit: Edit }
+interface Props {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  expansion: Expansion
+  edit: Edit
+}
 
 export function BeatPlanner({ open, onOpenChange, expansion, edit }: Props): ReactNode {
   const [beats, setBeats] = useState(4)
   const [wanted, setWanted] = useState(128)
   const [perRep, setPerRep] = useState(4)
   const [free, setFree] = useState<ReadonlySet<number>>(new Set())
-  const timed = expansion.segments.filter((segment) => (segment.kind === 'work' || segment.kind === 'rest') && !segment.estimated && segment.durationMs > 0)
+  const timed = expansion.segments.filter(
+    (segment) => (segment.kind === 'work' || segment.kind === 'rest') && !segment.estimated && segment.durationMs > 0,
+  )
   const all = [...new Set(timed.map((segment) => segment.durationMs))].sort((one, other) => one - other)
   const lengths = all.filter((ms) => !free.has(ms))
   const fits = temposFor(lengths, { beatsPerBar: beats }).slice(0, 12)
   const changes = changesForTempo(lengths, wanted, beats)
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
-      {!all.length ? <p>{words.noLengths}</p> : (
+      {!all.length ? (
+        <p>{words.noLengths}</p>
+      ) : (
         <>
           <div className="flex gap-6">
             <CountField label={words.beats} showLabel value={beats} low={2} high={12} onChange={setBeats} />
@@ -39,27 +48,79 @@ export function BeatPlanner({ open, onOpenChange, expansion, edit }: Props): Rea
             <legend className="text-[13px] text-quiet">{words.onBeat}</legend>
             {all.map((ms) => (
               <label key={ms} className="flex min-h-9 items-center gap-2 font-display text-xl tabular-nums">
-                <input type="checkbox" className="size-4.5 accent-[var(--ink)]" checked={!free.has(ms)} onChange={() => setFree(toggled(free, ms))} />{formatLength(ms)}
+                <input
+                  type="checkbox"
+                  className="size-4.5 accent-[var(--ink)]"
+                  checked={!free.has(ms)}
+                  onChange={() => setFree(toggled(free, ms))}
+                />
+                {formatLength(ms)}
               </label>
             ))}
           </fieldset>
-          {!lengths.length ? <p className="mt-4">{words.noneChosen}</p> : fits.length ? (
-            <div className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label={words.tempo}><table className="w-full text-left whitespace-nowrap tabular-nums">
-              <thead><tr className="border-b-4 border-ink text-[13px] text-quiet"><th className="pr-4 font-medium">{words.tempo}</th>{lengths.map((ms) => <th key={ms} className="pr-4 font-medium">{formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}</th>)}</tr></thead>
-              <tbody>{fits.map((fit) => (
-                <tr key={fit.bpm} className="border-b border-rule"><td className="font-display text-xl">{Math.round(fit.bpm * 100) / 100}</td>{lengths.map((ms, index) => <td key={ms} className="pr-4">{fit.bars[index]}, {repsAtTempo(ms, fit.bpm, perRep)}</td>)}</tr>
-              ))}</tbody>
-            </table></div>
-          ) : <p className="mt-4">{words.none}</p>}
+          {!lengths.length ? (
+            <p className="mt-4">{words.noneChosen}</p>
+          ) : fits.length ? (
+            <div className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label={words.tempo}>
+              <table className="w-full text-left whitespace-nowrap tabular-nums">
+                <thead>
+                  <tr className="border-b-4 border-ink text-[13px] text-quiet">
+                    <th className="pr-4 font-medium">{words.tempo}</th>
+                    {lengths.map((ms) => (
+                      <th key={ms} className="pr-4 font-medium">
+                        {formatLength(ms)} · {words.bars.toLowerCase()}, {words.reps.toLowerCase()}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {fits.map((fit) => (
+                    <tr key={fit.bpm} className="border-b border-rule">
+                      <td className="font-display text-xl">{Math.round(fit.bpm * 100) / 100}</td>
+                      {lengths.map((ms, index) => (
+                        <td key={ms} className="pr-4">
+                          {fit.bars[index]}, {repsAtTempo(ms, fit.bpm, perRep)}
+                        </td>
+                      ))}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          ) : (
+            <p className="mt-4">{words.none}</p>
+          )}
           <h3 className="pt-5 pb-1 text-xl">{words.change}</h3>
-          <ul className="flex flex-wrap gap-x-8 gap-y-1 tabular-nums">{changes.map(({ ms, fittedMs, bars }) => (
-            <li key={ms}><b>{formatLength(ms)}</b> {fittedMs === ms ? words.fits : words.becomes(formatLength(fittedMs), `${fittedMs > ms ? '+' : '-'}${Math.abs(fittedMs - ms) / 1000} s`)} · {bars} {words.bars.toLowerCase()}</li>
-          ))}</ul>
-          <div className="mt-4 flex justify-end"><Button weight="main" disabled={changes.every((one) => one.ms === one.fittedMs)} onClick={() => {
-            const fitted = new Map(changes.map((one) => [one.ms, one.fittedMs]))
-            edit((draft) => { for (const segment of timed) setLength(draft, segment, fitted.get(segment.durationMs) ?? segment.durationMs) })
-            onOpenChange(false)
-          }}>{words.apply}</Button></div>
+          <ul className="flex flex-wrap gap-x-8 gap-y-1 tabular-nums">
+            {changes.map(({ ms, fittedMs, bars }) => (
+              <li key={ms}>
+                <b>{formatLength(ms)}</b>{' '}
+                {fittedMs === ms
+                  ? words.fits
+                  : words.becomes(
+                      formatLength(fittedMs),
+                      `${fittedMs > ms ? '+' : '-'}${Math.abs(fittedMs - ms) / 1000} s`,
+                    )}{' '}
+                · {bars} {words.bars.toLowerCase()}
+              </li>
+            ))}
+          </ul>
+          <div className="mt-4 flex justify-end">
+            <Button
+              weight="main"
+              disabled={changes.every((one) => one.ms === one.fittedMs)}
+              onClick={() => {
+                const fitted = new Map(changes.map((one) => [one.ms, one.fittedMs]))
+                edit((draft) => {
+                  for (const segment of timed)
+                    setLength(draft, segment, fitted.get(segment.durationMs) ?? segment.durationMs)
+                })
+                onOpenChange(false)
+              }}
+            >
+              {words.apply}
+            </Button>
+          </div>
         </>
       )}
     </Sheet>

@@ -6,21 +6,45 @@ import { scoreTexts as words } from './texts'
 const LEVELS = [1, 2, 3, 4, 5] as const
 
 /** @param own false where the height is the move's and not set here; drawn lighter. */
-export function Effort({ value, own = true, onChange }: { value: number; own?: boolean; onChange: (value: number) => void }): ReactNode {
+export function Effort({
+  value,
+  own = true,
+  onChange,
+}: {
+  value: number
+  own?: boolean
+  onChange: (value: number) => void
+}): ReactNode {
   return (
     <div role="radiogroup" aria-label={words.effort} className="flex h-9 items-end gap-[3px] pb-1.5">
       {LEVELS.map((level) => (
-        <button key={level} type="button" role="radio" aria-checked={level === value} aria-label={`${words.effort} ${level}`} tabIndex={level === value ? 0 : -1}
-          onClick={() => onChange(level)} className="flex h-9 w-3.5 items-end"
+        <button
+          key={level}
+          type="button"
+          role="radio"
+          aria-checked={level === value}
+          aria-label={`${words.effort} ${level}`}
+          tabIndex={level === value ? 0 : -1}
+          onClick={() => onChange(level)}
+          className="flex h-9 w-3.5 items-end"
           onKeyDown={(event) => {
-            const step = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : 0
+            const step =
+              event.key === 'ArrowRight' || event.key === 'ArrowUp'
+                ? 1
+                : event.key === 'ArrowLeft' || event.key === 'ArrowDown'
+                  ? -1
+                  : 0
             const next = Math.min(LEVELS.length, Math.max(1, value + step))
             if (!step) return
             event.preventDefault()
             onChange(next)
             ;(event.currentTarget.parentElement?.children[next - 1] as HTMLElement | undefined)?.focus()
-          }}>
-          <span style={{ height: `${18 + level * 13}%` }} className={`w-full ${level <= value ? `bg-land outline-1 ${own ? 'outline outline-ink' : 'outline outline-ink/40'}` : 'bg-rule'}`} />
+          }}
+        >
+          <span
+            style={{ height: `${18 + level * 13}%` }}
+            className={`w-full ${level <= value ? `bg-land outline-1 ${own ? 'outline outline-ink' : 'outline outline-ink/40'}` : 'bg-rule'}`}
+          />
         </button>
       ))}
     </div>

@@ -17,17 +17,53 @@ interface Props {
 export function FieldOf({ field, value, onChange, inline = false }: Props): ReactNode {
   const label = words.fields[field.field] ?? field.word
   switch (field.kind) {
-    case 'count': return <CountField label={label} showLabel={!inline} value={value as number} low={field.low} high={field.high} onChange={onChange} />
-    case 'length': return <LengthField label={label} showLabel={!inline} value={value as number} onChange={onChange} />
-    case 'optionalLength': return <OptionalLengthField label={label} showLabel={!inline} value={value as number | null} placeholder="open" onChange={onChange} />
-    case 'text': return <NameField label={label} showLabel={!inline} value={value as string} onChange={onChange} placeholder={field.field === 'restLabel' ? 'still' : ''} className={field.field === 'restLabel' ? 'w-24' : 'w-40'} />
+    case 'count':
+      return (
+        <CountField
+          label={label}
+          showLabel={!inline}
+          value={value as number}
+          low={field.low}
+          high={field.high}
+          onChange={onChange}
+        />
+      )
+    case 'length':
+      return <LengthField label={label} showLabel={!inline} value={value as number} onChange={onChange} />
+    case 'optionalLength':
+      return (
+        <OptionalLengthField
+          label={label}
+          showLabel={!inline}
+          value={value as number | null}
+          placeholder="open"
+          onChange={onChange}
+        />
+      )
+    case 'text':
+      return (
+        <NameField
+          label={label}
+          showLabel={!inline}
+          value={value as string}
+          onChange={onChange}
+          placeholder={field.field === 'restLabel' ? 'still' : ''}
+          className={field.field === 'restLabel' ? 'w-24' : 'w-40'}
+        />
+      )
     case 'choice': {
       if (field.bare === '') return null
-      const options = Object.fromEntries(field.options.map((option) => [option, words.choices[option] ?? spaced(option)]))
-      return <ChoiceField label={label} showLabel={!inline} value={value as string} options={options} onChange={onChange} />
+      const options = Object.fromEntries(
+        field.options.map((option) => [option, words.choices[option] ?? spaced(option)]),
+      )
+      return (
+        <ChoiceField label={label} showLabel={!inline} value={value as string} options={options} onChange={onChange} />
+      )
     }
-    case 'lengths': return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badLengths} />
-    case 'workRests': return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badWorkRests} />
+    case 'lengths':
+      return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badLengths} />
+    case 'workRests':
+      return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badWorkRests} />
   }
 }
 
@@ -36,7 +72,15 @@ function Listed({ field, label, value, onChange, complaint }: Props & { label: s
   const unlike = { ...field, bare: [] } as Field
   const write = (held: unknown): string => (writeSetting(unlike, held) ?? '').replace(` ${field.word}`, '')
   return (
-    <TypedField label={label} showLabel value={value} write={write} read={(text) => readSetting([unlike], `${text.trim()} ${field.word}`)?.value ?? null}
-      complaint={complaint} onChange={onChange} className="w-72 font-display text-xl" />
+    <TypedField
+      label={label}
+      showLabel
+      value={value}
+      write={write}
+      read={(text) => readSetting([unlike], `${text.trim()} ${field.word}`)?.value ?? null}
+      complaint={complaint}
+      onChange={onChange}
+      className="w-72 font-display text-xl"
+    />
   )
 }

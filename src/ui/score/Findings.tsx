@@ -10,11 +10,21 @@ import type { Edit } from './Sections'
 import { scoreTexts } from './texts'
 
 const words = scoreTexts.findings
-const ICONS: Record<Severity, ReactNode> = { error: <OctagonAlert size={18} />, warning: <CircleAlert size={18} />, note: <Lightbulb size={18} /> }
+const ICONS: Record<Severity, ReactNode> = {
+  error: <OctagonAlert size={18} />,
+  warning: <CircleAlert size={18} />,
+  note: <Lightbulb size={18} />,
+}
 /** More than these are asked for, so that a score full of trouble stays quick. */
 const FIRST = 30
 
-interface Props { judgement: Judgement; edit: Edit; onSelect: (segmentId: string) => void; onNeeds: () => void; empty: boolean }
+interface Props {
+  judgement: Judgement
+  edit: Edit
+  onSelect: (segmentId: string) => void
+  onNeeds: () => void
+  empty: boolean
+}
 
 export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): ReactNode {
   const { findings, dismissed } = judgement
@@ -23,12 +33,31 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
   return (
     <aside aria-label={words.heading} className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="text-2xl">{words.heading}{findings.length > 0 && <span className="pl-2 tabular-nums">{findings.length}</span>}</h2>
-        <button type="button" className="min-h-8 text-[13px] underline" onClick={onNeeds}>{words.needs}</button>
+        <h2 className="text-2xl">
+          {words.heading}
+          {findings.length > 0 && <span className="pl-2 tabular-nums">{findings.length}</span>}
+        </h2>
+        <button type="button" className="min-h-8 text-[13px] underline" onClick={onNeeds}>
+          {words.needs}
+        </button>
       </div>
       {!findings.length && <p className="text-quiet">{empty ? words.nothingYet : words.none}</p>}
-      <ul className="flex flex-col gap-2.5">{shown.map((finding, index) => <Card key={finding.id} finding={finding} edit={edit} onSelect={onSelect} repeated={shown[index - 1]?.why === finding.why} />)}</ul>
-      {shown.length < findings.length && <Button weight="bare" onClick={() => setAll(true)}>{words.more(findings.length - shown.length)}</Button>}
+      <ul className="flex flex-col gap-2.5">
+        {shown.map((finding, index) => (
+          <Card
+            key={finding.id}
+            finding={finding}
+            edit={edit}
+            onSelect={onSelect}
+            repeated={shown[index - 1]?.why === finding.why}
+          />
+        ))}
+      </ul>
+      {shown.length < findings.length && (
+        <Button weight="bare" onClick={() => setAll(true)}>
+          {words.more(findings.length - shown.length)}
+        </Button>
+      )}
       {dismissed.length > 0 && (
         <details>
           <summary className="min-h-8 cursor-pointer text-quiet">{words.dismissed(dismissed.length)}</summary>
@@ -37,7 +66,17 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
               <li key={finding.id} className="border-l-4 border-rule pl-3 text-quiet">
                 <p>{finding.what}</p>
                 {reason && <p className="italic">{reason}</p>}
-                <button type="button" className="min-h-8 font-bold text-ink underline" onClick={() => edit((draft) => { draft.dismissed = draft.dismissed.filter((one) => one.finding !== finding.id) })}>{words.restore}</button>
+                <button
+                  type="button"
+                  className="min-h-8 font-bold text-ink underline"
+                  onClick={() =>
+                    edit((draft) => {
+                      draft.dismissed = draft.dismissed.filter((one) => one.finding !== finding.id)
+                    })
+                  }
+                >
+                  {words.restore}
+                </button>
               </li>
             ))}
           </ul>
@@ -48,29 +87,83 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
 }
 
 /** @param repeated the finding before has the same reason, which then need not stand twice. */
-function Card({ finding, edit, onSelect, repeated }: { finding: Finding; edit: Edit; onSelect: Props['onSelect']; repeated: boolean }): ReactNode {
+function Card({
+  finding,
+  edit,
+  onSelect,
+  repeated,
+}: {
+  finding: Finding
+  edit: Edit
+  onSelect: Props['onSelect']
+  repeated: boolean
+}): ReactNode {
   const [asking, setAsking] = useState(false)
   const [reason, setReason] = useState('')
   const { mend, segmentId } = finding
   return (
-    <li className={`border-l-8 bg-pale py-2 pr-2 pl-3 ${finding.severity === 'note' ? 'border-water' : finding.severity === 'warning' ? 'border-land' : 'border-signal'}`} data-finding={finding.check}>
+    <li
+      className={`border-l-8 bg-pale py-2 pr-2 pl-3 ${finding.severity === 'note' ? 'border-water' : finding.severity === 'warning' ? 'border-land' : 'border-signal'}`}
+      data-finding={finding.check}
+    >
       <div className="flex items-start gap-2">
-        <span className={`pt-0.5 ${finding.severity === 'error' ? 'text-signal' : ''}`} title={words.severities[finding.severity]}>{ICONS[finding.severity]}<span className="sr-only">{words.severities[finding.severity]}: </span></span>
+        <span
+          className={`pt-0.5 ${finding.severity === 'error' ? 'text-signal' : ''}`}
+          title={words.severities[finding.severity]}
+        >
+          {ICONS[finding.severity]}
+          <span className="sr-only">{words.severities[finding.severity]}: </span>
+        </span>
         <p className="min-w-0 flex-1 leading-snug font-bold break-words">{finding.what}</p>
-        {segmentId && <IconButton label={words.go} className="-mt-1" onClick={() => onSelect(segmentId)}><Crosshair size={16} /></IconButton>}
+        {segmentId && (
+          <IconButton label={words.go} className="-mt-1" onClick={() => onSelect(segmentId)}>
+            <Crosshair size={16} />
+          </IconButton>
+        )}
       </div>
       {!repeated && <p className="pt-1 text-[13.5px] leading-snug text-quiet">{finding.why}</p>}
       <div className="flex flex-wrap items-center gap-2 pt-1.5">
-        {mend && <Button weight="plain" className="!min-h-8 !border px-3" icon={<Wrench size={15} />} onClick={() => edit(mend.apply)}>{mend.label}</Button>}
-        {!asking && <button type="button" className="min-h-8 px-1 text-[13.5px] underline" onClick={() => setAsking(true)}>{words.dismiss}</button>}
+        {mend && (
+          <Button
+            weight="plain"
+            className="!min-h-8 !border px-3"
+            icon={<Wrench size={15} />}
+            onClick={() => edit(mend.apply)}
+          >
+            {mend.label}
+          </Button>
+        )}
+        {!asking && (
+          <button type="button" className="min-h-8 px-1 text-[13.5px] underline" onClick={() => setAsking(true)}>
+            {words.dismiss}
+          </button>
+        )}
       </div>
       {asking && (
-        <form className="flex items-end gap-2 pt-1" onSubmit={(event) => {
-          event.preventDefault()
-          edit((draft) => { draft.dismissed.push({ finding: finding.id.slice(0, LONGEST_FINDING), reason: reason.slice(0, 1000) }) })
-        }}>
-          <label className="min-w-0 flex-1 text-[13px] text-quiet">{words.reason}<input autoFocus value={reason} onChange={(event) => setReason(event.target.value)} onKeyDown={(event) => { if (event.key === 'Escape') setAsking(false) }} className="mt-0.5 min-h-8 w-full border-b-2 border-rule bg-transparent px-1 text-ink focus:border-ink" /></label>
-          <Button weight="plain" className="!min-h-8 !border px-2.5 text-[13.5px]" type="submit">{words.save}</Button>
+        <form
+          className="flex items-end gap-2 pt-1"
+          onSubmit={(event) => {
+            event.preventDefault()
+            edit((draft) => {
+              draft.dismissed.push({ finding: finding.id.slice(0, LONGEST_FINDING), reason: reason.slice(0, 1000) })
+            })
+          }}
+        >
+          <label className="min-w-0 flex-1 text-[13px] text-quiet">
+            {words.reason}
+            <input
+              autoFocus
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key === 'Escape') setAsking(false)
+              }}
+              className="mt-0.5 min-h-8 w-full border-b-2 border-rule bg-transparent px-1 text-ink focus:border-ink"
+            />
+          </label>
+          <Button weight="plain" className="!min-h-8 !border px-2.5 text-[13.5px]" type="submit">
+            {words.save}
+          </Button>
         </form>
       )}
     </li>

@@ -13,7 +13,12 @@ import { scoreTexts } from './texts'
 
 const words = scoreTexts.pastePlan
 
-interface Props { open: boolean; onOpenChange: (open: boolean) => void; edit: Edit; empty: boolean }
+interface Props {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  edit: Edit
+  empty: boolean
+}
 
 export function PastePlan({ open, onOpenChange, edit, empty }: Props): ReactNode {
   const [text, setText] = useState('')
@@ -38,18 +43,45 @@ export function PastePlan({ open, onOpenChange, edit, empty }: Props): ReactNode
   }
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
-      <textarea autoFocus aria-label={words.heading} value={text} onChange={(event) => setText(event.target.value)} placeholder={words.placeholder} spellCheck={false}
-        className="h-40 w-full resize-y border-2 border-ink bg-pale p-3 placeholder:text-quiet/80" />
+      <textarea
+        autoFocus
+        aria-label={words.heading}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        placeholder={words.placeholder}
+        spellCheck={false}
+        className="h-40 w-full resize-y border-2 border-ink bg-pale p-3 placeholder:text-quiet/80"
+      />
       {text.trim() && (
         <>
-          <h3 className="pt-3 text-xl">{words.read}{total && <span className="pl-3 font-text text-base tabular-nums">{total.estimated ? `${scoreTexts.about} ` : ''}{formatClock(total.totalMs)}</span>}</h3>
-          <pre className="mt-1 max-h-48 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">{shown.split('\n').map((line, index) => <span key={index} className={line.startsWith('?') ? 'block text-signal' : 'block'}>{line || ' '}</span>)}</pre>
+          <h3 className="pt-3 text-xl">
+            {words.read}
+            {total && (
+              <span className="pl-3 font-text text-base tabular-nums">
+                {total.estimated ? `${scoreTexts.about} ` : ''}
+                {formatClock(total.totalMs)}
+              </span>
+            )}
+          </h3>
+          <pre className="mt-1 max-h-48 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">
+            {shown.split('\n').map((line, index) => (
+              <span key={index} className={line.startsWith('?') ? 'block text-signal' : 'block'}>
+                {line || ' '}
+              </span>
+            ))}
+          </pre>
           {unread > 0 && <p className="pt-2 font-bold text-signal">{words.unread(unread)}</p>}
         </>
       )}
       <div className="mt-4 flex justify-end gap-3">
-        {!empty && <Button disabled={!plan.sections.length && !unread} onClick={() => take(true)}>{words.replace}</Button>}
-        <Button weight="main" disabled={!plan.sections.length && !unread} onClick={() => take(false)}>{words.add}</Button>
+        {!empty && (
+          <Button disabled={!plan.sections.length && !unread} onClick={() => take(true)}>
+            {words.replace}
+          </Button>
+        )}
+        <Button weight="main" disabled={!plan.sections.length && !unread} onClick={() => take(false)}>
+          {words.add}
+        </Button>
       </div>
     </Sheet>
   )

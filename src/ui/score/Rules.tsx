@@ -13,7 +13,12 @@ import { scoreTexts } from './texts'
 
 const words = scoreTexts.rules
 
-interface Props { open: boolean; onOpenChange: (open: boolean) => void; score: Score; edit: Edit }
+interface Props {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  score: Score
+  edit: Edit
+}
 
 export function Rules({ open, onOpenChange, score, edit }: Props): ReactNode {
   return (
@@ -23,27 +28,85 @@ export function Rules({ open, onOpenChange, score, edit }: Props): ReactNode {
           <h3 className="pb-1 text-xl">{words.vocabulary}</h3>
           {COUNTED.map((counted) => {
             const pair = score.vocabulary[counted]
-            const change = (part: 'one' | 'many', text: string): void => edit((draft) => {
-              const typed = text.trim().slice(0, 40)
-              const held = draft.vocabulary[counted] ?? { ...PLAIN_WORDS[counted] }
-              draft.vocabulary[counted] = typed ? { ...held, [part]: typed, ...(part === 'one' && !draft.vocabulary[counted] ? { many: `${typed}s` } : {}) } : null
-            })
+            const change = (part: 'one' | 'many', text: string): void =>
+              edit((draft) => {
+                const typed = text.trim().slice(0, 40)
+                const held = draft.vocabulary[counted] ?? { ...PLAIN_WORDS[counted] }
+                draft.vocabulary[counted] = typed
+                  ? {
+                      ...held,
+                      [part]: typed,
+                      ...(part === 'one' && !draft.vocabulary[counted] ? { many: `${typed}s` } : {}),
+                    }
+                  : null
+              })
             return (
               <div key={counted} className="flex items-end gap-3">
                 <span className="w-20 pb-2 font-bold">{words.counted[counted]}</span>
-                <NameField label={`${words.counted[counted]}, ${words.one}`} value={pair?.one ?? ''} placeholder={PLAIN_WORDS[counted].one} onChange={(text) => change('one', text)} className="w-28" />
-                <NameField label={`${words.counted[counted]}, ${words.many}`} value={pair?.many ?? ''} placeholder={PLAIN_WORDS[counted].many} onChange={(text) => change('many', text)} className="w-28" />
+                <NameField
+                  label={`${words.counted[counted]}, ${words.one}`}
+                  value={pair?.one ?? ''}
+                  placeholder={PLAIN_WORDS[counted].one}
+                  onChange={(text) => change('one', text)}
+                  className="w-28"
+                />
+                <NameField
+                  label={`${words.counted[counted]}, ${words.many}`}
+                  value={pair?.many ?? ''}
+                  placeholder={PLAIN_WORDS[counted].many}
+                  onChange={(text) => change('many', text)}
+                  className="w-28"
+                />
               </div>
             )
           })}
         </section>
         <section className="flex flex-col gap-2">
           <div className="flex gap-6">
-            <ChoiceField label={words.demos} showLabel value={score.demos.place} options={pick(DEMO_PLACES, words.demoPlaces)} onChange={(place) => edit((draft) => { draft.demos.place = place })} />
-            <LengthField label={words.eachDemo} showLabel value={score.demos.eachMs} onChange={(ms) => edit((draft) => { draft.demos.eachMs = ms })} />
+            <ChoiceField
+              label={words.demos}
+              showLabel
+              value={score.demos.place}
+              options={pick(DEMO_PLACES, words.demoPlaces)}
+              onChange={(place) =>
+                edit((draft) => {
+                  draft.demos.place = place
+                })
+              }
+            />
+            <LengthField
+              label={words.eachDemo}
+              showLabel
+              value={score.demos.eachMs}
+              onChange={(ms) =>
+                edit((draft) => {
+                  draft.demos.eachMs = ms
+                })
+              }
+            />
           </div>
-          <ChoiceField label={words.count} showLabel value={score.count} options={pick(COUNTS, words.counts)} onChange={(count) => edit((draft) => { draft.count = count })} />
-          <ChoiceField label={words.caution} showLabel value={score.caution} options={pick(CAUTION_PLACES, words.cautions)} onChange={(caution) => edit((draft) => { draft.caution = caution })} />
+          <ChoiceField
+            label={words.count}
+            showLabel
+            value={score.count}
+            options={pick(COUNTS, words.counts)}
+            onChange={(count) =>
+              edit((draft) => {
+                draft.count = count
+              })
+            }
+          />
+          <ChoiceField
+            label={words.caution}
+            showLabel
+            value={score.caution}
+            options={pick(CAUTION_PLACES, words.cautions)}
+            onChange={(caution) =>
+              edit((draft) => {
+                draft.caution = caution
+              })
+            }
+          />
         </section>
         <section className="md:col-span-2">
           <h3 className="pb-1 text-xl">{words.schools}</h3>
@@ -53,10 +116,24 @@ export function Rules({ open, onOpenChange, score, edit }: Props): ReactNode {
               <div className="ml-24 flex flex-col">
                 {SCHOOLS[word].readings.map((one) => (
                   <label key={one.reading} className="flex min-h-8 items-center gap-3">
-                    <input type="radio" name={word} className="size-4.5 accent-[var(--ink)]" checked={score.readings[word] === one.reading} onChange={() => edit((draft) => { Object.assign(draft.readings, { [word]: one.reading }) })} />{one.meaning}
+                    <input
+                      type="radio"
+                      name={word}
+                      className="size-4.5 accent-[var(--ink)]"
+                      checked={score.readings[word] === one.reading}
+                      onChange={() =>
+                        edit((draft) => {
+                          Object.assign(draft.readings, { [word]: one.reading })
+                        })
+                      }
+                    />
+                    {one.meaning}
                   </label>
                 ))}
-                <p className="text-[13.5px] text-quiet">{words.because}{SCHOOLS[word].why}.</p>
+                <p className="text-[13.5px] text-quiet">
+                  {words.because}
+                  {SCHOOLS[word].why}.
+                </p>
               </div>
             </fieldset>
           ))}
@@ -66,7 +143,8 @@ export function Rules({ open, onOpenChange, score, edit }: Props): ReactNode {
   )
 }
 
-const pick = <T extends string>(names: readonly T[], shown: Record<T, string>): Record<T, string> => Object.fromEntries(names.map((name) => [name, shown[name]])) as Record<T, string>
+const pick = <T extends string>(names: readonly T[], shown: Record<T, string>): Record<T, string> =>
+  Object.fromEntries(names.map((name) => [name, shown[name]])) as Record<T, string>
 
 /** The table of needs that the judgement of rests adds up. */
 export function Needs({ open, onOpenChange, score, edit }: Props): ReactNode {
@@ -77,12 +155,40 @@ export function Needs({ open, onOpenChange, score, edit }: Props): ReactNode {
         {(Object.keys(USUAL_NEEDS) as (keyof NeedsTable)[]).map((need) => (
           <div key={need} className="flex items-center justify-between border-b border-rule">
             <span>{scoreTexts.needs[need]}</span>
-            <TypedField label={scoreTexts.needs[need]} value={score.needs[need] ?? USUAL_NEEDS[need]} write={String} read={(text) => (/^\d{1,3}(?:[.,]\d+)?$/.test(text.trim()) && Number(text.replace(',', '.')) <= (need === 'wordsPerSecond' ? 10 : 120) && Number(text.replace(',', '.')) >= (need === 'wordsPerSecond' ? 0.5 : 0) ? Number(text.replace(',', '.')) : null)}
-              complaint={need === 'wordsPerSecond' ? '0.5 - 10' : '0 - 120'} onChange={(value) => edit((draft) => { draft.needs[need] = value })} className="w-18 text-right font-display text-xl" />
+            <TypedField
+              label={scoreTexts.needs[need]}
+              value={score.needs[need] ?? USUAL_NEEDS[need]}
+              write={String}
+              read={(text) =>
+                /^\d{1,3}(?:[.,]\d+)?$/.test(text.trim()) &&
+                Number(text.replace(',', '.')) <= (need === 'wordsPerSecond' ? 10 : 120) &&
+                Number(text.replace(',', '.')) >= (need === 'wordsPerSecond' ? 0.5 : 0)
+                  ? Number(text.replace(',', '.'))
+                  : null
+              }
+              complaint={need === 'wordsPerSecond' ? '0.5 - 10' : '0 - 120'}
+              onChange={(value) =>
+                edit((draft) => {
+                  draft.needs[need] = value
+                })
+              }
+              className="w-18 text-right font-display text-xl"
+            />
           </div>
         ))}
       </div>
-      <div className="mt-4 flex justify-end"><Button disabled={!changed} onClick={() => edit((draft) => { draft.needs = {} })}>{scoreTexts.needsUsual}</Button></div>
+      <div className="mt-4 flex justify-end">
+        <Button
+          disabled={!changed}
+          onClick={() =>
+            edit((draft) => {
+              draft.needs = {}
+            })
+          }
+        >
+          {scoreTexts.needsUsual}
+        </Button>
+      </div>
     </Sheet>
   )
 }

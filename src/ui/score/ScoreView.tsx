@@ -41,7 +41,12 @@ const READINGS = ['sections', 'sheet', 'shorthand', 'balance'] as const
 type Reading = (typeof READINGS)[number]
 type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat' | null
 
-interface Props { id: string; score: Score; revision: number; ownMoves: Move[] }
+interface Props {
+  id: string
+  score: Score
+  revision: number
+  ownMoves: Move[]
+}
 
 export function ScoreView({ id, score: initial, revision, ownMoves }: Props): ReactNode {
   const router = useRouter()
@@ -60,13 +65,17 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
   const library = useMemo(() => libraryOf(ownMoves), [ownMoves])
   const cast = useMemo(() => castOf(score.moves), [score.moves])
   const byId = useMemo(() => new Map(expansion.segments.map((segment) => [segment.id, segment])), [expansion])
-  const chosen = selected === null ? null : byId.get(selected) ?? null
+  const chosen = selected === null ? null : (byId.get(selected) ?? null)
 
   /** Every edit takes along the facts of the creator's own moves that it names, so that the score can stand alone. */
-  const edit: Edit = useCallback((recipe) => store.getState().edit((draft) => {
-    recipe(draft)
-    withLibrary(draft, ownMoves)
-  }), [store, ownMoves])
+  const edit: Edit = useCallback(
+    (recipe) =>
+      store.getState().edit((draft) => {
+        recipe(draft)
+        withLibrary(draft, ownMoves)
+      }),
+    [store, ownMoves],
+  )
 
   useEffect(() => {
     void store.getState().restore()
@@ -75,7 +84,11 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
     return () => {
       window.removeEventListener('pagehide', leave)
       // The page that follows was asked for before this save; it is asked for again.
-      if (store.getState().saveState !== 'saved') void store.getState().flush().then(() => router.refresh())
+      if (store.getState().saveState !== 'saved')
+        void store
+          .getState()
+          .flush()
+          .then(() => router.refresh())
     }
   }, [store, router])
   useEffect(() => {
@@ -92,54 +105,118 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
   const resize = (segment: Segment, durationMs: number | null, done: boolean): void => {
     if (done) {
       setPreview(null)
-      if (durationMs !== null && durationMs !== segment.durationMs) edit((draft) => setLength(draft, segment, durationMs))
+      if (durationMs !== null && durationMs !== segment.durationMs)
+        edit((draft) => setLength(draft, segment, durationMs))
     } else if (durationMs !== null) setPreview(produce(score, (draft) => setLength(draft, segment, durationMs)))
   }
   const selectFromText = (sectionKey: string, station: readonly (string | number)[] | null): void => {
     const wanted = station ? JSON.stringify(station) : null
-    const found = expansion.segments.find((segment) => segment.sectionKey === sectionKey && (wanted === null || JSON.stringify(segment.origin?.station) === wanted))
+    const found = expansion.segments.find(
+      (segment) =>
+        segment.sectionKey === sectionKey && (wanted === null || JSON.stringify(segment.origin?.station) === wanted),
+    )
     if (found) setSelected(found.id)
   }
   /** Selects what a finding is about, and brings its section into sight; the sheet and the shorthand follow by themselves. */
   const showWhere = (id: string): void => {
     setSelected(id)
     const key = byId.get(id)?.sectionKey
-    if (key !== undefined) document.querySelector(`[data-section="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' })
+    if (key !== undefined)
+      document.querySelector(`[data-section="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' })
   }
   const empty = score.sections.length === 0
-  const openDialog = (which: Dialog) => (open: boolean): void => setDialog(open ? which : null)
+  const openDialog =
+    (which: Dialog) =>
+    (open: boolean): void =>
+      setDialog(open ? which : null)
 
   return (
     <main className="flex flex-1 flex-col">
       <div className="sticky top-0 z-20 flex items-end gap-x-6 bg-paper px-6 py-2.5 max-lg:flex-wrap">
         <h1 className="sr-only">{score.title || words.untitled}</h1>
         <div className="min-w-56 flex-1 font-display text-[32px]">
-          <NameField label={texts.shelf.name} value={score.title} onChange={(title) => edit((draft) => { draft.title = title })} wide className="w-full !border-transparent py-0.5 text-ellipsis hover:!border-rule" placeholder={words.untitled} />
+          <NameField
+            label={texts.shelf.name}
+            value={score.title}
+            onChange={(title) =>
+              edit((draft) => {
+                draft.title = title
+              })
+            }
+            wide
+            className="w-full !border-transparent py-0.5 text-ellipsis hover:!border-rule"
+            placeholder={words.untitled}
+          />
         </div>
-        <Totals expansion={expansion} promiseMs={score.promiseMs} onPromise={(promiseMs) => edit((draft) => { draft.promiseMs = promiseMs })} />
+        <Totals
+          expansion={expansion}
+          promiseMs={score.promiseMs}
+          onPromise={(promiseMs) =>
+            edit((draft) => {
+              draft.promiseMs = promiseMs
+            })
+          }
+        />
         <div className="flex flex-col items-end">
           <span className="flex">
-            <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={undoOnce}><Undo2 size={19} /></IconButton>
-            <IconButton label={`${words.redo} (Ctrl Shift Z)`} disabled={!state.redo.length} onClick={redoOnce}><Redo2 size={19} /></IconButton>
+            <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={undoOnce}>
+              <Undo2 size={19} />
+            </IconButton>
+            <IconButton label={`${words.redo} (Ctrl Shift Z)`} disabled={!state.redo.length} onClick={redoOnce}>
+              <Redo2 size={19} />
+            </IconButton>
           </span>
           <SaveLine state={state.saveState} refusal={state.refusal} />
         </div>
       </div>
-      {problem && <p role="alert" className="bg-signal px-6 py-2 text-paper">{problem} {words.tooLong}</p>}
+      {problem && (
+        <p role="alert" className="bg-signal px-6 py-2 text-paper">
+          {problem} {words.tooLong}
+        </p>
+      )}
       <TerrainPanel expansion={expansion} selected={selected} onSelect={setSelected} onResize={resize} cast={cast} />
       <div className="flex flex-wrap gap-2 px-6 pt-4">
-        <AddSection main={empty} onAdd={(format) => edit((draft) => { draft.sections.push(sectionToAdd(draft, format)) })} />
-        <Button icon={<Target size={17} />} onClick={() => setDialog('solve')}>{words.fromPromise}</Button>
-        <Button icon={<ClipboardPaste size={17} />} onClick={() => setDialog('paste')}>{words.paste}</Button>
-        <Button weight="bare" icon={<BookOpen size={17} />} onClick={() => setDialog('rules')}>{words.wordsAndRules}</Button>
-        <Button weight="bare" icon={<AudioWaveform size={17} />} onClick={() => setDialog('beat')}>{words.beat}</Button>
+        <AddSection
+          main={empty}
+          onAdd={(format) =>
+            edit((draft) => {
+              draft.sections.push(sectionToAdd(draft, format))
+            })
+          }
+        />
+        <Button icon={<Target size={17} />} onClick={() => setDialog('solve')}>
+          {words.fromPromise}
+        </Button>
+        <Button icon={<ClipboardPaste size={17} />} onClick={() => setDialog('paste')}>
+          {words.paste}
+        </Button>
+        <Button weight="bare" icon={<BookOpen size={17} />} onClick={() => setDialog('rules')}>
+          {words.wordsAndRules}
+        </Button>
+        <Button weight="bare" icon={<AudioWaveform size={17} />} onClick={() => setDialog('beat')}>
+          {words.beat}
+        </Button>
         <PrintMenu id={id} />
-        <Link href="/moves" className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"><Library size={17} />{words.moves.way}</Link>
+        <Link
+          href="/moves"
+          className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"
+        >
+          <Library size={17} />
+          {words.moves.way}
+        </Link>
       </div>
       <div className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-7 px-6 pt-4 pb-8 max-lg:grid-cols-1">
         <Tabs.Root value={reading} onValueChange={(value) => setReading(value as Reading)} className="min-w-0">
           <Tabs.List className="mb-4 flex border-b-4 border-ink" aria-label={words.readingsLabel}>
-            {READINGS.map((one) => <Tabs.Trigger key={one} value={one} className="min-h-10 px-5 font-display text-xl hover:bg-ink/10 data-[state=active]:bg-ink data-[state=active]:text-paper">{words.readings[one]}</Tabs.Trigger>)}
+            {READINGS.map((one) => (
+              <Tabs.Trigger
+                key={one}
+                value={one}
+                className="min-h-10 px-5 font-display text-xl hover:bg-ink/10 data-[state=active]:bg-ink data-[state=active]:text-paper"
+              >
+                {words.readings[one]}
+              </Tabs.Trigger>
+            ))}
           </Tabs.List>
           <Tabs.Content value="sections" tabIndex={-1}>
             {empty && <p className="pb-5 text-lg text-quiet">{words.empty}</p>}
@@ -147,28 +224,62 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
           </Tabs.Content>
           <Tabs.Content value="sheet" tabIndex={-1}>
             <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={setSelected} />
-            <datalist id="moves">{library.map((move) => <option key={move.name} value={move.name} />)}</datalist>
+            <datalist id="moves">
+              {library.map((move) => (
+                <option key={move.name} value={move.name} />
+              ))}
+            </datalist>
           </Tabs.Content>
           <Tabs.Content value="shorthand" tabIndex={-1}>
-            <ShorthandReading score={score} library={library} selected={chosen} onSelect={selectFromText} onRead={(read) => store.getState().edit((draft) => {
-              const whole = structuredClone(read)
-              withLibrary(whole, ownMoves)
-              mergeInto(draft, whole)
-            })} />
+            <ShorthandReading
+              score={score}
+              library={library}
+              selected={chosen}
+              onSelect={selectFromText}
+              onRead={(read) =>
+                store.getState().edit((draft) => {
+                  const whole = structuredClone(read)
+                  withLibrary(whole, ownMoves)
+                  mergeInto(draft, whole)
+                })
+              }
+            />
           </Tabs.Content>
-          <Tabs.Content value="balance" tabIndex={-1}><Balance score={score} expansion={expansion} /></Tabs.Content>
+          <Tabs.Content value="balance" tabIndex={-1}>
+            <Balance score={score} expansion={expansion} />
+          </Tabs.Content>
         </Tabs.Root>
-        <Findings judgement={judgement} edit={edit} onSelect={showWhere} onNeeds={() => setDialog('needs')} empty={empty} />
+        <Findings
+          judgement={judgement}
+          edit={edit}
+          onSelect={showWhere}
+          onNeeds={() => setDialog('needs')}
+          empty={empty}
+        />
       </div>
-      <SolvePromise open={dialog === 'solve'} onOpenChange={openDialog('solve')} score={score} totalMs={expansion.totalMs} edit={edit} />
+      <SolvePromise
+        open={dialog === 'solve'}
+        onOpenChange={openDialog('solve')}
+        score={score}
+        totalMs={expansion.totalMs}
+        edit={edit}
+      />
       <PastePlan open={dialog === 'paste'} onOpenChange={openDialog('paste')} edit={edit} empty={empty} />
       <Rules open={dialog === 'rules'} onOpenChange={openDialog('rules')} score={score} edit={edit} />
       <Needs open={dialog === 'needs'} onOpenChange={openDialog('needs')} score={score} edit={edit} />
       <BeatPlanner open={dialog === 'beat'} onOpenChange={openDialog('beat')} expansion={expansion} edit={edit} />
-      <Sheet open={state.saveState === 'stale'} onOpenChange={() => {}} mustAnswer title={words.stale} hint={words.staleText}>
+      <Sheet
+        open={state.saveState === 'stale'}
+        onOpenChange={() => {}}
+        mustAnswer
+        title={words.stale}
+        hint={words.staleText}
+      >
         <div className="flex justify-end gap-3">
           <Button onClick={() => void state.resolveStale('theirs')}>{words.takeTheirs}</Button>
-          <Button weight="main" onClick={() => void state.resolveStale('mine')}>{words.keepMine}</Button>
+          <Button weight="main" onClick={() => void state.resolveStale('mine')}>
+            {words.keepMine}
+          </Button>
         </div>
       </Sheet>
     </main>
@@ -178,11 +289,33 @@ export function ScoreView({ id, score: initial, revision, ownMoves }: Props): Re
 function PrintMenu({ id }: { id: string }): ReactNode {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild><Button weight="bare" icon={<Printer size={17} />}>{words.print}</Button></DropdownMenu.Trigger>
+      <DropdownMenu.Trigger asChild>
+        <Button weight="bare" icon={<Printer size={17} />}>
+          {words.print}
+        </Button>
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={4} className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl">
-          {([['sheet', words.printSheet], ['board', words.printBoard]] as const).map(([as, label]) => (
-            <DropdownMenu.Item key={as} asChild><a href={`/w/${id}/print?as=${as}`} target="_blank" rel="noreferrer" className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper">{label}</a></DropdownMenu.Item>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl"
+        >
+          {(
+            [
+              ['sheet', words.printSheet],
+              ['board', words.printBoard],
+            ] as const
+          ).map(([as, label]) => (
+            <DropdownMenu.Item key={as} asChild>
+              <a
+                href={`/w/${id}/print?as=${as}`}
+                target="_blank"
+                rel="noreferrer"
+                className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+              >
+                {label}
+              </a>
+            </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
@@ -197,12 +330,29 @@ function useExpansion(score: Score): { unfolded: { score: Score; result: Unfoldi
   const last = useRef(NOTHING)
   const unfolded = useMemo(() => ({ score, result: tryExpand(score) }), [score])
   const { expansion } = unfolded.result
-  useEffect(() => { if (expansion) last.current = expansion }, [expansion])
+  useEffect(() => {
+    if (expansion) last.current = expansion
+  }, [expansion])
   // eslint-disable-next-line react-hooks/refs -- the last good picture stands in while the score cannot be unfolded
   return { unfolded, expansion: expansion ?? last.current }
 }
 
 function SaveLine({ state, refusal }: { state: SaveState; refusal: string }): ReactNode {
-  const shown: Record<SaveState, string> = { saved: words.saved, saving: words.saving, unsaved: words.unsaved, offline: words.offline, stale: words.stale, refused: words.refused(refusal) }
-  return <p role="status" data-testid="save-state" className={`max-w-52 min-w-20 text-right text-[13px] leading-tight ${['offline', 'stale', 'refused'].includes(state) ? 'text-signal' : 'text-quiet'}`}>{shown[state]}</p>
+  const shown: Record<SaveState, string> = {
+    saved: words.saved,
+    saving: words.saving,
+    unsaved: words.unsaved,
+    offline: words.offline,
+    stale: words.stale,
+    refused: words.refused(refusal),
+  }
+  return (
+    <p
+      role="status"
+      data-testid="save-state"
+      className={`max-w-52 min-w-20 text-right text-[13px] leading-tight ${['offline', 'stale', 'refused'].includes(state) ? 'text-signal' : 'text-quiet'}`}
+    >
+      {shown[state]}
+    </p>
+  )
 }

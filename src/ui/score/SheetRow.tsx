@@ -25,50 +25,141 @@ interface Props {
   onShift: (segment: Segment, by: number) => void
 }
 
-export const SheetRow = memo(function SheetRow({ segment, cast, edit, chosen, selected, onChoose, onShift }: Props): ReactNode {
+export const SheetRow = memo(function SheetRow({
+  segment,
+  cast,
+  edit,
+  chosen,
+  selected,
+  onChoose,
+  onShift,
+}: Props): ReactNode {
   const { kind, side, label } = segment
   const work = kind === 'work'
   const moves = segment.moves.map(cast)
   const gear = moves.flatMap((move) => move.gear).join(', ')
-  const cues = moves.map((move) => move.cue).filter(Boolean).join(', ')
-  const rule = (side === 'switch' ? 'halves' : side ?? '') as SideRule | ''
+  const cues = moves
+    .map((move) => move.cue)
+    .filter(Boolean)
+    .join(', ')
+  const rule = (side === 'switch' ? 'halves' : (side ?? '')) as SideRule | ''
   const named = work || kind === 'talk' || kind === 'break'
   const station = segment.origin?.station
   return (
-    <div role="row" aria-rowindex={segment.row} aria-selected={chosen} data-row={segment.row}
+    <div
+      role="row"
+      aria-rowindex={segment.row}
+      aria-selected={chosen}
+      data-row={segment.row}
       className={`sheet-grid h-full border-t border-rule tabular-nums ${chosen ? 'bg-chosen' : selected ? 'bg-land/20' : ''} ${work ? 'font-bold' : ''}`}
-      onClick={(event) => { if (!(event.target as HTMLElement).closest('input, select, button')) onChoose(segment, event) }}>
+      onClick={(event) => {
+        if (!(event.target as HTMLElement).closest('input, select, button')) onChoose(segment, event)
+      }}
+    >
       <Cell>{station && work && <Grip onMove={(rows) => onShift(segment, rows)} />}</Cell>
       <Cell className="text-right text-quiet">{segment.row}</Cell>
       <Cell className="text-right">{formatClock(segment.startMs)}</Cell>
       <Cell className="text-right">{formatClock(segment.startMs + segment.durationMs)}</Cell>
-      <Cell className="text-right">{segment.origin?.length ? <LengthField label={words.columns.length} value={segment.durationMs} onChange={(ms) => edit((draft) => setLength(draft, segment, ms))} className="!w-full" />
-        : <span title={words.fixed} className="px-1.5 font-display text-xl">{segment.estimated ? '~' : ''}{formatLength(segment.durationMs)}</span>}</Cell>
-      <Cell className="truncate text-[13.5px] font-medium text-quiet" full={countersOf(segment).join(', ')}>{countersOf(segment).map((one) => one.replace(' of ', '/')).join(', ')}</Cell>
-      {named && (station || kind !== 'work') && segment.moves.length < 2 && !(kind === 'talk' && segment.id.includes('/demo/'))
-        ? <Cell><NameField label={words.columns.label} value={label} onChange={(text) => edit((draft) => setLabel(draft, segment, text))} list={work ? 'moves' : undefined} placeholder={KIND_NAMES[kind]} wide className="w-full" /></Cell>
-        : <Cell className="truncate px-1.5" full={label}>{label || KIND_NAMES[kind]}{segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}</Cell>}
+      <Cell className="text-right">
+        {segment.origin?.length ? (
+          <LengthField
+            label={words.columns.length}
+            value={segment.durationMs}
+            onChange={(ms) => edit((draft) => setLength(draft, segment, ms))}
+            className="!w-full"
+          />
+        ) : (
+          <span title={words.fixed} className="px-1.5 font-display text-xl">
+            {segment.estimated ? '~' : ''}
+            {formatLength(segment.durationMs)}
+          </span>
+        )}
+      </Cell>
+      <Cell className="truncate text-[13.5px] font-medium text-quiet" full={countersOf(segment).join(', ')}>
+        {countersOf(segment)
+          .map((one) => one.replace(' of ', '/'))
+          .join(', ')}
+      </Cell>
+      {named &&
+      (station || kind !== 'work') &&
+      segment.moves.length < 2 &&
+      !(kind === 'talk' && segment.id.includes('/demo/')) ? (
+        <Cell>
+          <NameField
+            label={words.columns.label}
+            value={label}
+            onChange={(text) => edit((draft) => setLabel(draft, segment, text))}
+            list={work ? 'moves' : undefined}
+            placeholder={KIND_NAMES[kind]}
+            wide
+            className="w-full"
+          />
+        </Cell>
+      ) : (
+        <Cell className="truncate px-1.5" full={label}>
+          {label || KIND_NAMES[kind]}
+          {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
+        </Cell>
+      )}
       {work ? (
         <>
-          <Cell>{station && <ChoiceField label={words.columns.side} value={rule} options={{ '': rule === '' ? '' : scoreTexts.own, ...Object.fromEntries(SIDE_RULES.map((one) => [one, scoreTexts.sides[one]])) } as Record<SideRule | '', string>} onChange={(next) => edit((draft) => setSide(draft, segment, next || null))} className="w-full" />}</Cell>
-          <Cell className="truncate font-medium" full={gear}>{gear}</Cell>
-          <Cell className="truncate font-medium text-quiet" full={cues}>{cues}</Cell>
+          <Cell>
+            {station && (
+              <ChoiceField
+                label={words.columns.side}
+                value={rule}
+                options={
+                  {
+                    '': rule === '' ? '' : scoreTexts.own,
+                    ...Object.fromEntries(SIDE_RULES.map((one) => [one, scoreTexts.sides[one]])),
+                  } as Record<SideRule | '', string>
+                }
+                onChange={(next) => edit((draft) => setSide(draft, segment, next || null))}
+                className="w-full"
+              />
+            )}
+          </Cell>
+          <Cell className="truncate font-medium" full={gear}>
+            {gear}
+          </Cell>
+          <Cell className="truncate font-medium text-quiet" full={cues}>
+            {cues}
+          </Cell>
         </>
-      ) : <Cell className="col-span-3 truncate font-medium text-quiet" full={segment.note}>{segment.note}</Cell>}
+      ) : (
+        <Cell className="col-span-3 truncate font-medium text-quiet" full={segment.note}>
+          {segment.note}
+        </Cell>
+      )}
     </div>
   )
 })
 
 /** @param full what stands in it, for when it is cut off. */
-function Cell({ className = '', full, children }: { className?: string; full?: string; children: ReactNode }): ReactNode {
-  return <span role="gridcell" className={`min-w-0 ${className}`} title={full || undefined}>{children}</span>
+function Cell({
+  className = '',
+  full,
+  children,
+}: {
+  className?: string
+  full?: string
+  children: ReactNode
+}): ReactNode {
+  return (
+    <span role="gridcell" className={`min-w-0 ${className}`} title={full || undefined}>
+      {children}
+    </span>
+  )
 }
 
 /** Dragged by pointer in whole rows, or by Alt and the arrow keys. */
 function Grip({ onMove }: { onMove: (stations: number) => void }): ReactNode {
   const from = useRef<number | null>(null)
   return (
-    <button type="button" aria-label={scoreTexts.move} className="inline-grid h-9 w-7 cursor-grab touch-none place-items-center text-quiet hover:text-ink"
+    <button
+      type="button"
+      aria-label={scoreTexts.move}
+      className="inline-grid h-9 w-7 cursor-grab touch-none place-items-center text-quiet hover:text-ink"
       onPointerDown={(event) => {
         from.current = event.clientY
         event.currentTarget.setPointerCapture(event.pointerId)
@@ -84,6 +175,9 @@ function Grip({ onMove }: { onMove: (stations: number) => void }): ReactNode {
         event.preventDefault()
         event.stopPropagation()
         onMove(way)
-      }}><GripVertical size={17} /></button>
+      }}
+    >
+      <GripVertical size={17} />
+    </button>
   )
 }

@@ -46,21 +46,57 @@ export function Stations({ stations, edit, notation, usual, library, active, add
               {stations.slice(from, from + STRETCH).map((station, at) => {
                 const index = from + at
                 return (
-                  <StationRow key={index} station={station} index={index} digits={Math.max(2, String(stations.length).length)} notation={notation} usual={usual} library={library} active={index === active}
-                    edit={(recipe) => edit((list) => { const one = list[index]; if (one) recipe(one) })}
-                    onRemove={() => edit((list) => { list.splice(index, 1) })} />
+                  <StationRow
+                    key={index}
+                    station={station}
+                    index={index}
+                    digits={Math.max(2, String(stations.length).length)}
+                    notation={notation}
+                    usual={usual}
+                    library={library}
+                    active={index === active}
+                    edit={(recipe) =>
+                      edit((list) => {
+                        const one = list[index]
+                        if (one) recipe(one)
+                      })
+                    }
+                    onRemove={() =>
+                      edit((list) => {
+                        list.splice(index, 1)
+                      })
+                    }
+                  />
                 )
               })}
             </ol>
           </InSight>
         ))}
       </SortableList>
-      <Button weight="bare" icon={<Plus size={18} />} className="mt-1 ml-3" onClick={() => edit((list) => { list.push(stationToAdd(list, notation.perMove?.includes('reps') ? { reps: 10 } : {})) })}>{addLabel}</Button>
+      <Button
+        weight="bare"
+        icon={<Plus size={18} />}
+        className="mt-1 ml-3"
+        onClick={() =>
+          edit((list) => {
+            list.push(stationToAdd(list, notation.perMove?.includes('reps') ? { reps: 10 } : {}))
+          })
+        }
+      >
+        {addLabel}
+      </Button>
     </>
   )
 }
 
-interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'addLabel'> { station: Station; index: number; digits: number; active: boolean; edit: (recipe: (draft: Station) => void) => void; onRemove: () => void }
+interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'addLabel'> {
+  station: Station
+  index: number
+  digits: number
+  active: boolean
+  edit: (recipe: (draft: Station) => void) => void
+  onRemove: () => void
+}
 
 const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, own: string): Record<T | '', string> =>
   ({ '': own, ...Object.fromEntries(names.map((name) => [name, shown[name]])) }) as Record<T | '', string>
@@ -68,38 +104,179 @@ const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, 
 function StationRow({ station, index, digits, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(String(index))
   const [swapping, setSwapping] = useState(false)
-  const move = library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
+  const move =
+    library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
   const has = (part: 'workMs' | 'restMs' | 'reps' | 'swaps'): boolean => notation.perMove?.includes(part) ?? false
   const showSwaps = swapping || station.swaps.length > 0
   return (
     <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-chosen' : 'bg-pale'}`}>
       <div className="flex flex-wrap items-center gap-x-2 gap-y-0 px-2 py-0.5">
         {grip}
-        <span className="shrink-0 text-right font-display text-xl tabular-nums" style={{ minWidth: `${digits}ch` }}>{index + 1}</span>
-        {has('reps') && <OptionalCountField label={words.reps} value={station.reps} low={1} high={10_000} placeholder="reps" onChange={(reps) => edit((draft) => { draft.reps = reps })} />}
-        <span className="min-w-36 flex-1"><NameField label={words.station} value={station.label} onChange={(label) => edit((draft) => { draft.label = label })} list="moves" wide className="w-full font-bold" placeholder={words.newStation} /></span>
-        {has('workMs') && <OptionalLengthField label={words.workFor} value={station.workMs} placeholder={formatLength(usual.workMs ?? 0)} onChange={(ms) => edit((draft) => { draft.workMs = ms })} />}
-        {has('restMs') && <OptionalLengthField label={words.restFor} value={station.restMs} placeholder={formatLength(usual.restMs ?? 0)} onChange={(ms) => edit((draft) => { draft.restMs = ms })} />}
-        <ChoiceField label={words.side} value={station.sideRule ?? ''} options={orOwn(SIDE_RULES, words.sides, words.sides[move?.sideRule ?? 'none'])} onChange={(rule) => edit((draft) => { draft.sideRule = rule || null })} className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`} />
-        <ChoiceField label={words.posture} value={station.posture ?? ''} options={orOwn(POSTURES, words.postures, words.postures[move?.posture ?? 'standing'])} onChange={(posture) => edit((draft) => { draft.posture = posture || null })} className={`w-36 ${station.posture ? '' : 'text-quiet'}`} />
-        <Effort value={station.effort ?? move?.effort ?? 3} own={station.effort !== null} onChange={(effort) => edit((draft) => { draft.effort = effort })} />
+        <span className="shrink-0 text-right font-display text-xl tabular-nums" style={{ minWidth: `${digits}ch` }}>
+          {index + 1}
+        </span>
+        {has('reps') && (
+          <OptionalCountField
+            label={words.reps}
+            value={station.reps}
+            low={1}
+            high={10_000}
+            placeholder="reps"
+            onChange={(reps) =>
+              edit((draft) => {
+                draft.reps = reps
+              })
+            }
+          />
+        )}
+        <span className="min-w-36 flex-1">
+          <NameField
+            label={words.station}
+            value={station.label}
+            onChange={(label) =>
+              edit((draft) => {
+                draft.label = label
+              })
+            }
+            list="moves"
+            wide
+            className="w-full font-bold"
+            placeholder={words.newStation}
+          />
+        </span>
+        {has('workMs') && (
+          <OptionalLengthField
+            label={words.workFor}
+            value={station.workMs}
+            placeholder={formatLength(usual.workMs ?? 0)}
+            onChange={(ms) =>
+              edit((draft) => {
+                draft.workMs = ms
+              })
+            }
+          />
+        )}
+        {has('restMs') && (
+          <OptionalLengthField
+            label={words.restFor}
+            value={station.restMs}
+            placeholder={formatLength(usual.restMs ?? 0)}
+            onChange={(ms) =>
+              edit((draft) => {
+                draft.restMs = ms
+              })
+            }
+          />
+        )}
+        <ChoiceField
+          label={words.side}
+          value={station.sideRule ?? ''}
+          options={orOwn(SIDE_RULES, words.sides, words.sides[move?.sideRule ?? 'none'])}
+          onChange={(rule) =>
+            edit((draft) => {
+              draft.sideRule = rule || null
+            })
+          }
+          className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`}
+        />
+        <ChoiceField
+          label={words.posture}
+          value={station.posture ?? ''}
+          options={orOwn(POSTURES, words.postures, words.postures[move?.posture ?? 'standing'])}
+          onChange={(posture) =>
+            edit((draft) => {
+              draft.posture = posture || null
+            })
+          }
+          className={`w-36 ${station.posture ? '' : 'text-quiet'}`}
+        />
+        <Effort
+          value={station.effort ?? move?.effort ?? 3}
+          own={station.effort !== null}
+          onChange={(effort) =>
+            edit((draft) => {
+              draft.effort = effort
+            })
+          }
+        />
         <span className="flex">
-          {has('swaps') && <IconButton label={words.swap} aria-pressed={showSwaps} onClick={() => {
-            setSwapping(true)
-            if (!station.swaps.length) edit((draft) => { draft.swaps.push({ from: 2, label: '' }) })
-          }}><Shuffle size={16} /></IconButton>}
-          <IconButton label={words.remove} onClick={onRemove}><X size={17} /></IconButton>
+          {has('swaps') && (
+            <IconButton
+              label={words.swap}
+              aria-pressed={showSwaps}
+              onClick={() => {
+                setSwapping(true)
+                if (!station.swaps.length)
+                  edit((draft) => {
+                    draft.swaps.push({ from: 2, label: '' })
+                  })
+              }}
+            >
+              <Shuffle size={16} />
+            </IconButton>
+          )}
+          <IconButton label={words.remove} onClick={onRemove}>
+            <X size={17} />
+          </IconButton>
         </span>
       </div>
-      {showSwaps && station.swaps.map((swap, at) => (
-        <div key={at} className="flex items-center gap-2 pb-1 pl-16">
-          <span className="text-quiet">{words.swapFrom}</span>
-          <CountField label={words.swapFrom} value={swap.from} low={2} high={500} onChange={(from) => edit((draft) => { const one = draft.swaps[at]; if (one) one.from = from })} />
-          <span className="w-64"><NameField label={words.swap} value={swap.label} onChange={(label) => edit((draft) => { const one = draft.swaps[at]; if (one) one.label = label })} list="moves" wide className="w-full font-bold" placeholder={words.newStation} /></span>
-          <IconButton label={words.remove} onClick={() => edit((draft) => { draft.swaps.splice(at, 1) })}><X size={16} /></IconButton>
-          {at === station.swaps.length - 1 && <Button weight="bare" icon={<Plus size={16} />} onClick={() => edit((draft) => { draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' }) })}>{words.addSwap}</Button>}
-        </div>
-      ))}
+      {showSwaps &&
+        station.swaps.map((swap, at) => (
+          <div key={at} className="flex items-center gap-2 pb-1 pl-16">
+            <span className="text-quiet">{words.swapFrom}</span>
+            <CountField
+              label={words.swapFrom}
+              value={swap.from}
+              low={2}
+              high={500}
+              onChange={(from) =>
+                edit((draft) => {
+                  const one = draft.swaps[at]
+                  if (one) one.from = from
+                })
+              }
+            />
+            <span className="w-64">
+              <NameField
+                label={words.swap}
+                value={swap.label}
+                onChange={(label) =>
+                  edit((draft) => {
+                    const one = draft.swaps[at]
+                    if (one) one.label = label
+                  })
+                }
+                list="moves"
+                wide
+                className="w-full font-bold"
+                placeholder={words.newStation}
+              />
+            </span>
+            <IconButton
+              label={words.remove}
+              onClick={() =>
+                edit((draft) => {
+                  draft.swaps.splice(at, 1)
+                })
+              }
+            >
+              <X size={16} />
+            </IconButton>
+            {at === station.swaps.length - 1 && (
+              <Button
+                weight="bare"
+                icon={<Plus size={16} />}
+                onClick={() =>
+                  edit((draft) => {
+                    draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' })
+                  })
+                }
+              >
+                {words.addSwap}
+              </Button>
+            )}
+          </div>
+        ))}
     </li>
   )
 }

@@ -29,7 +29,12 @@ interface Props {
   cast: Cast
 }
 
-interface Drag { segment: Segment; fromX: number; durationMs: number; msPerPx: number }
+interface Drag {
+  segment: Segment
+  fromX: number
+  durationMs: number
+  msPerPx: number
+}
 
 export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: Props): ReactNode {
   const { palette } = useTheme()
@@ -48,28 +53,40 @@ export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: 
   const fromMs = width ? (scroll / (width * shownZoom)) * whole : 0
   const view = useMemo(() => ({ fromMs, toMs: fromMs + whole / shownZoom }), [fromMs, whole, shownZoom])
 
-  const draw = useCallback((pen: CanvasRenderingContext2D, wide: number, tall: number) => {
-    pen.fillStyle = palette.paper
-    pen.fillRect(0, 0, wide, tall)
-    drawTerrain(pen, stretches, { width: wide, height: tall - RULER_PX, ...view, palette, selected, labels: true })
-    pen.translate(0, tall - RULER_PX)
-    drawRuler(pen, { width: wide, height: RULER_PX, ...view, totalMs, palette })
-  }, [stretches, view, palette, selected, totalMs])
+  const draw = useCallback(
+    (pen: CanvasRenderingContext2D, wide: number, tall: number) => {
+      pen.fillStyle = palette.paper
+      pen.fillRect(0, 0, wide, tall)
+      drawTerrain(pen, stretches, { width: wide, height: tall - RULER_PX, ...view, palette, selected, labels: true })
+      pen.translate(0, tall - RULER_PX)
+      drawRuler(pen, { width: wide, height: RULER_PX, ...view, totalMs, palette })
+    },
+    [stretches, view, palette, selected, totalMs],
+  )
   const canvas = useCanvas(draw)
 
   const zoomTo = (next: number, centre = 0.5): void => {
     const bounded = Math.min(mostZoom, Math.max(1, next))
     const at = (scroll + width * centre) / (width * shownZoom)
     setZoom(bounded)
-    requestAnimationFrame(() => { if (frame.current) frame.current.scrollLeft = at * width * bounded - width * centre })
+    requestAnimationFrame(() => {
+      if (frame.current) frame.current.scrollLeft = at * width * bounded - width * centre
+    })
   }
   const placeOf = (clientX: number): number => clientX - (canvas.current?.getBoundingClientRect().left ?? 0)
   const msAt = (x: number): number => view.fromMs + (x / Math.max(1, width)) * (view.toMs - view.fromMs)
   /** The segment whose end is under the pointer, if one number of the plan decides its length. */
   const edgeAt = (x: number): Segment | null => {
     const pxOf = (ms: number): number => ((ms - view.fromMs) / (view.toMs - view.fromMs)) * width
-    const near = segments.filter((segment) => Math.abs(pxOf(segment.startMs + segment.durationMs) - x) <= EDGE_PX && segment.origin?.length)
-    return near.sort((one, other) => Math.abs(pxOf(one.startMs + one.durationMs) - x) - Math.abs(pxOf(other.startMs + other.durationMs) - x))[0] ?? null
+    const near = segments.filter(
+      (segment) => Math.abs(pxOf(segment.startMs + segment.durationMs) - x) <= EDGE_PX && segment.origin?.length,
+    )
+    return (
+      near.sort(
+        (one, other) =>
+          Math.abs(pxOf(one.startMs + one.durationMs) - x) - Math.abs(pxOf(other.startMs + other.durationMs) - x),
+      )[0] ?? null
+    )
   }
   const onMove = (event: PointerEvent): void => {
     const x = placeOf(event.clientX)
@@ -83,7 +100,12 @@ export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: 
     const segment = edgeAt(x)
     if (!segment) return
     event.currentTarget.setPointerCapture(event.pointerId)
-    setDrag({ segment, fromX: x, durationMs: segment.durationMs, msPerPx: (view.toMs - view.fromMs) / Math.max(1, width) })
+    setDrag({
+      segment,
+      fromX: x,
+      durationMs: segment.durationMs,
+      msPerPx: (view.toMs - view.fromMs) / Math.max(1, width),
+    })
   }
   const onUp = (event: PointerEvent): void => {
     const x = placeOf(event.clientX)
@@ -96,37 +118,75 @@ export function TerrainPanel({ expansion, selected, onSelect, onResize, cast }: 
   const over = segments.find((segment) => segment.id === (drag?.segment.id ?? hover?.id))
   return (
     <section className="relative border-y-4 border-ink">
-      <div ref={frame} className="h-[204px] overflow-x-auto overflow-y-hidden" tabIndex={0} aria-label={words.terrain}
+      <div
+        ref={frame}
+        className="h-[204px] overflow-x-auto overflow-y-hidden"
+        tabIndex={0}
+        aria-label={words.terrain}
         onScroll={(event) => setScroll(event.currentTarget.scrollLeft)}
-        onWheel={(event) => { if (event.ctrlKey || event.metaKey) zoomTo(shownZoom * (event.deltaY < 0 ? 1.25 : 0.8), (event.clientX - event.currentTarget.getBoundingClientRect().left) / width) }}>
+        onWheel={(event) => {
+          if (event.ctrlKey || event.metaKey)
+            zoomTo(
+              shownZoom * (event.deltaY < 0 ? 1.25 : 0.8),
+              (event.clientX - event.currentTarget.getBoundingClientRect().left) / width,
+            )
+        }}
+      >
         <div style={{ width: `${shownZoom * 100}%` }} className="h-full">
-          <canvas ref={canvas} className={`sticky left-0 block h-full touch-pan-x ${edge || drag ? 'cursor-ew-resize' : ''}`} style={{ width: width || '100%' }} role="img"
+          <canvas
+            ref={canvas}
+            className={`sticky left-0 block h-full touch-pan-x ${edge || drag ? 'cursor-ew-resize' : ''}`}
+            style={{ width: width || '100%' }}
+            role="img"
             aria-label={`${segments.length} intervals, ${formatClock(totalMs)}`}
-            onPointerMove={onMove} onPointerDown={onDown} onPointerUp={onUp} onPointerLeave={() => setHover(null)}
+            onPointerMove={onMove}
+            onPointerDown={onDown}
+            onPointerUp={onUp}
+            onPointerLeave={() => setHover(null)}
             onPointerCancel={() => {
               if (drag) onResize(drag.segment, null, true)
               setDrag(null)
-            }} />
+            }}
+          />
         </div>
       </div>
       <div className="absolute top-2 right-3 flex bg-paper">
-        <IconButton label={words.zoomOut} disabled={shownZoom <= 1} onClick={() => zoomTo(shownZoom / 1.6)}><ZoomOut size={18} /></IconButton>
-        <IconButton label={words.zoomFit} disabled={shownZoom <= 1} onClick={() => zoomTo(1)}><Maximize2 size={17} /></IconButton>
-        <IconButton label={words.zoomIn} disabled={shownZoom >= mostZoom} onClick={() => zoomTo(shownZoom * 1.6)}><ZoomIn size={18} /></IconButton>
+        <IconButton label={words.zoomOut} disabled={shownZoom <= 1} onClick={() => zoomTo(shownZoom / 1.6)}>
+          <ZoomOut size={18} />
+        </IconButton>
+        <IconButton label={words.zoomFit} disabled={shownZoom <= 1} onClick={() => zoomTo(1)}>
+          <Maximize2 size={17} />
+        </IconButton>
+        <IconButton label={words.zoomIn} disabled={shownZoom >= mostZoom} onClick={() => zoomTo(shownZoom * 1.6)}>
+          <ZoomIn size={18} />
+        </IconButton>
       </div>
-      {over && <p className="pointer-events-none absolute top-2 left-3 bg-bar px-3 py-1.5 text-on-bar tabular-nums">{aboutSegment(over, drag ? over.startMs : hover?.atMs ?? over.startMs, totalMs, drag !== null, cast)}</p>}
+      {over && (
+        <p className="pointer-events-none absolute top-2 left-3 bg-bar px-3 py-1.5 text-on-bar tabular-nums">
+          {aboutSegment(over, drag ? over.startMs : (hover?.atMs ?? over.startMs), totalMs, drag !== null, cast)}
+        </p>
+      )}
     </section>
   )
 }
 
-const lengthWhileDragging = (drag: Drag, x: number): number => Math.max(0, Math.round((drag.durationMs + (x - drag.fromX) * drag.msPerPx) / 1000) * 1000)
+const lengthWhileDragging = (drag: Drag, x: number): number =>
+  Math.max(0, Math.round((drag.durationMs + (x - drag.fromX) * drag.msPerPx) / 1000) * 1000)
 
 function aboutSegment(segment: Segment, atMs: number, totalMs: number, dragged: boolean, cast: Cast): string {
   const length = `${segment.estimated ? `${words.about} ` : ''}${formatLength(segment.durationMs)}`
   const field = dragged ? fieldFor(segment, segment.durationMs) : null
   const reps = expectedReps(segment, cast)
-  const name = field ? words.fields[String(field.path.at(-1))] ?? '' : ''
-  const parts = field ? [nameOf(segment), length, words.becomes(name, formatLength(field.value))]
-    : [nameOf(segment), length, ...countersOf(segment), reps ? words.aboutReps(reps) : '', segment.note, `${formatClock(atMs)} in, ${formatClock(totalMs - atMs)} left`]
+  const name = field ? (words.fields[String(field.path.at(-1))] ?? '') : ''
+  const parts = field
+    ? [nameOf(segment), length, words.becomes(name, formatLength(field.value))]
+    : [
+        nameOf(segment),
+        length,
+        ...countersOf(segment),
+        reps ? words.aboutReps(reps) : '',
+        segment.note,
+        `${formatClock(atMs)} in, ${formatClock(totalMs - atMs)} left`,
+      ]
   return parts.filter(Boolean).join('  ·  ')
 }

@@ -11,7 +11,15 @@ import { texts } from '../texts'
 const words = texts.score
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 
-export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansion; promiseMs: Ms | null; onPromise: (ms: Ms | null) => void }): ReactNode {
+export function Totals({
+  expansion,
+  promiseMs,
+  onPromise,
+}: {
+  expansion: Expansion
+  promiseMs: Ms | null
+  onPromise: (ms: Ms | null) => void
+}): ReactNode {
   const { totalMs, workMs, restMs, estimated } = expansion
   return (
     <div className="flex shrink-0 items-end gap-x-6" data-testid="totals">
@@ -23,15 +31,35 @@ export function Totals({ expansion, promiseMs, onPromise }: { expansion: Expansi
         <EndTime totalMs={totalMs} />
       </dl>
       <div className="flex items-end gap-3 pl-2">
-        <OptionalLengthField label={words.promise} showLabel value={promiseMs} placeholder="none" onChange={onPromise} className="!w-24" />
-        <span className="max-w-24 pb-1.5 leading-tight">{promiseMs === null ? <span className="text-quiet">{words.promiseNone}</span> : <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />}</span>
+        <OptionalLengthField
+          label={words.promise}
+          showLabel
+          value={promiseMs}
+          placeholder="none"
+          onChange={onPromise}
+          className="!w-24"
+        />
+        <span className="max-w-24 pb-1.5 leading-tight">
+          {promiseMs === null ? (
+            <span className="text-quiet">{words.promiseNone}</span>
+          ) : (
+            <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />
+          )}
+        </span>
       </div>
     </div>
   )
 }
 
 function Figure({ label, value, large = false }: { label: string; value: string; large?: boolean }): ReactNode {
-  return <div className="flex flex-col-reverse"><dt className="text-[13px] text-quiet">{label}</dt><dd className={`font-display tabular-nums ${large ? 'text-5xl leading-none' : 'text-[27px] leading-none'}`}>{value}</dd></div>
+  return (
+    <div className="flex flex-col-reverse">
+      <dt className="text-[13px] text-quiet">{label}</dt>
+      <dd className={`font-display tabular-nums ${large ? 'text-5xl leading-none' : 'text-[27px] leading-none'}`}>
+        {value}
+      </dd>
+    </div>
+  )
 }
 
 /** Kept within 5 % or a minute, whichever is larger, as viewers read a round number. */

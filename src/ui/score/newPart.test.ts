@@ -8,7 +8,8 @@ import { sectionToAdd, stationToAdd } from './newPart'
 describe('a section that is added', () => {
   it('of every format holds, twice over, with keys of its own', () => {
     let all = score()
-    for (const format of [...FORMAT_NAMES, ...FORMAT_NAMES]) all = { ...all, sections: [...all.sections, sectionToAdd(all, format)] }
+    for (const format of [...FORMAT_NAMES, ...FORMAT_NAMES])
+      all = { ...all, sections: [...all.sections, sectionToAdd(all, format)] }
     expect(scoreSchema.safeParse(all).error).toBeUndefined()
     expect(new Set(all.sections.map((one) => one.key)).size).toBe(2 * FORMAT_NAMES.length)
     expect(all.sections.every((one) => one.name)).toBe(true)
@@ -19,7 +20,15 @@ describe('a section that is added', () => {
       all = { ...all, sections: [...all.sections, sectionToAdd(all, format)] }
       return all.sections.at(-1)?.name ?? ''
     }
-    expect([add('talk'), add('warmUp'), add('circuit'), add('ladder'), add('finisher'), add('coolDown'), add('talk')]).toEqual(['Welcome', 'Warm-up', 'Main', 'Ladder', 'Finisher', 'Cool-down', 'Goodbye'])
+    expect([
+      add('talk'),
+      add('warmUp'),
+      add('circuit'),
+      add('ladder'),
+      add('finisher'),
+      add('coolDown'),
+      add('talk'),
+    ]).toEqual(['Welcome', 'Warm-up', 'Main', 'Ladder', 'Finisher', 'Cool-down', 'Goodbye'])
   })
 })
 

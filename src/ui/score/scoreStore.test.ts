@@ -22,8 +22,10 @@ beforeEach(() => {
     if (server.down) return Promise.reject(new TypeError('no connection'))
     if (init.method === 'GET') return Promise.resolve(answer(200, { score: server.score, revision: server.revision }))
     const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number }
-    if (body.revision !== server.revision) return Promise.resolve(answer(409, { problem: { code: 'stale', message: 'Changed.', place: null } }))
-    if (server.refuses) return Promise.resolve(answer(400, { problem: { code: 'bad-request', message: server.refuses, place: null } }))
+    if (body.revision !== server.revision)
+      return Promise.resolve(answer(409, { problem: { code: 'stale', message: 'Changed.', place: null } }))
+    if (server.refuses)
+      return Promise.resolve(answer(400, { problem: { code: 'bad-request', message: server.refuses, place: null } }))
     server.saves++
     server.score = body.score
     return Promise.resolve(answer(200, { revision: ++server.revision }))
@@ -35,7 +37,10 @@ afterEach(() => {
 })
 
 const open = () => createScoreStore('deck', score(circuit()), 1)
-const rename = (store: ReturnType<typeof open>, title: string): void => store.getState().edit((draft) => { draft.title = title })
+const rename = (store: ReturnType<typeof open>, title: string): void =>
+  store.getState().edit((draft) => {
+    draft.title = title
+  })
 
 describe('editing', () => {
   it('saves by itself, several changes at once, and says so', async () => {
@@ -44,7 +49,11 @@ describe('editing', () => {
     rename(store, 'two')
     expect(store.getState().saveState).toBe('unsaved')
     await vi.advanceTimersByTimeAsync(600)
-    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual(['saved', 1, 'two'])
+    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual([
+      'saved',
+      1,
+      'two',
+    ])
   })
   it('undoes and does again, step by step, and a new change ends what could be done again', () => {
     const store = open()
@@ -89,7 +98,11 @@ describe('trouble', () => {
     store.getState().undoOnce()
     rename(store, 'mended')
     await vi.advanceTimersByTimeAsync(700)
-    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual(['saved', 1, 'mended'])
+    expect([store.getState().saveState, server.saves, (server.score as { title: string }).title]).toEqual([
+      'saved',
+      1,
+      'mended',
+    ])
   })
   it('brings unsaved work and history back after a reload', async () => {
     const store = open()
@@ -105,15 +118,24 @@ describe('trouble', () => {
     again.getState().undoOnce()
     expect(again.getState().score.title).toBe('Deck Hours')
   })
-  it.each([['mine', 'here', 0], ['theirs', 'there', 1]] as const)('asks when another tab has saved: keeping %s', async (choice, title, sections) => {
+  it.each([
+    ['mine', 'here', 0],
+    ['theirs', 'there', 1],
+  ] as const)('asks when another tab has saved: keeping %s', async (choice, title, sections) => {
     const store = open()
     Object.assign(server, { revision: 7, score: { ...score(talk('x', 1000)), title: 'there' } })
-    store.getState().edit((draft) => { Object.assign(draft, { title: 'here', sections: [] }) })
+    store.getState().edit((draft) => {
+      Object.assign(draft, { title: 'here', sections: [] })
+    })
     await vi.advanceTimersByTimeAsync(600)
     expect(store.getState().saveState).toBe('stale')
     await store.getState().resolveStale(choice)
     await vi.advanceTimersByTimeAsync(600)
-    expect([store.getState().saveState, store.getState().score.title, store.getState().score.sections.length]).toEqual(['saved', title, sections])
+    expect([store.getState().saveState, store.getState().score.title, store.getState().score.sections.length]).toEqual([
+      'saved',
+      title,
+      sections,
+    ])
     expect((server.score as { title: string }).title).toBe(title)
   })
   it('drops history that belongs to a revision that is gone', async () => {

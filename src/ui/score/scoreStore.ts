@@ -9,7 +9,10 @@ import { call, CallError } from '../api'
 
 enablePatches()
 
-interface Command { forth: Patch[]; back: Patch[] }
+interface Command {
+  forth: Patch[]
+  back: Patch[]
+}
 
 /** `refused`: the server will not have this score, and says why; the next change is tried again. */
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale' | 'refused'
@@ -32,7 +35,13 @@ export interface ScoreState {
   flush: () => Promise<void>
 }
 
-interface Kept { revision: number; dirty: boolean; score: unknown; undo: Command[]; redo: Command[] }
+interface Kept {
+  revision: number
+  dirty: boolean
+  score: unknown
+  undo: Command[]
+  redo: Command[]
+}
 
 const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 3000
@@ -60,7 +69,9 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
       clearTimeout(timer)
       if (saving) await saving
       if (!isDirty() || read().saveState === 'stale') return
-      saving = attempt().finally(() => { saving = null })
+      saving = attempt().finally(() => {
+        saving = null
+      })
       await saving
     }
     const attempt = async (): Promise<void> => {
@@ -79,13 +90,22 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
       keep()
     }
     const change = (score: Score, undo: Command[], redo: Command[]): void => {
-      write({ score, undo: undo.slice(-MOST_HISTORY), redo, saveState: read().saveState === 'stale' ? 'stale' : 'unsaved' })
+      write({
+        score,
+        undo: undo.slice(-MOST_HISTORY),
+        redo,
+        saveState: read().saveState === 'stale' ? 'stale' : 'unsaved',
+      })
       keep()
       schedule()
     }
 
     return {
-      score: initial, undo: [], redo: [], saveState: 'saved', refusal: '',
+      score: initial,
+      undo: [],
+      redo: [],
+      saveState: 'saved',
+      refusal: '',
       edit(recipe) {
         const { score, undo } = read()
         const [next, forth, back] = produceWithPatches(score, recipe)

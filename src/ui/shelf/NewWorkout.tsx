@@ -13,7 +13,13 @@ import { texts } from '../texts'
 const words = texts.shelf
 const schema = z.object({ title: z.string().trim().min(1, words.nameNeeded).max(300, words.nameLong) })
 
-export function NewWorkout({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }): ReactNode {
+export function NewWorkout({
+  open,
+  onOpenChange,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+}): ReactNode {
   const router = useRouter()
   const form = useForm({ resolver: zodResolver(schema), defaultValues: { title: '' } })
   const { errors, isSubmitting } = form.formState
@@ -28,13 +34,27 @@ export function NewWorkout({ open, onOpenChange }: { open: boolean; onOpenChange
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.make} hint={words.makeHint}>
       <form onSubmit={(event) => void submit(event)} noValidate>
-        <label className="flex flex-col gap-1 font-bold">{words.name}
-          <input {...form.register('title')} autoFocus autoComplete="off" placeholder={words.namePlaceholder} aria-invalid={Boolean(errors.title)} className="min-h-11 border-b-2 border-ink bg-pale px-3 font-medium placeholder:text-quiet/70" />
+        <label className="flex flex-col gap-1 font-bold">
+          {words.name}
+          <input
+            {...form.register('title')}
+            autoFocus
+            autoComplete="off"
+            placeholder={words.namePlaceholder}
+            aria-invalid={Boolean(errors.title)}
+            className="min-h-11 border-b-2 border-ink bg-pale px-3 font-medium placeholder:text-quiet/70"
+          />
         </label>
-        <p role="alert" className="min-h-7 pt-1 text-signal">{errors.title?.message}</p>
+        <p role="alert" className="min-h-7 pt-1 text-signal">
+          {errors.title?.message}
+        </p>
         <div className="flex justify-end gap-3">
-          <Button weight="bare" onClick={() => onOpenChange(false)}>{words.cancel}</Button>
-          <Button weight="main" type="submit" disabled={isSubmitting}>{words.create}</Button>
+          <Button weight="bare" onClick={() => onOpenChange(false)}>
+            {words.cancel}
+          </Button>
+          <Button weight="main" type="submit" disabled={isSubmitting}>
+            {words.create}
+          </Button>
         </div>
       </form>
     </Sheet>

@@ -14,7 +14,15 @@ import { Terrain } from '../parts/Terrain'
 import { texts } from '../texts'
 import { NewWorkout } from './NewWorkout'
 
-export interface ShelfWorkout { id: string; title: string; isDemo: boolean; updatedAt: string; totalMs: number; workMs: number; stretches: Stretch[] }
+export interface ShelfWorkout {
+  id: string
+  title: string
+  isDemo: boolean
+  updatedAt: string
+  totalMs: number
+  workMs: number
+  stretches: Stretch[]
+}
 
 const words = texts.shelf
 const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
@@ -26,7 +34,10 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
 
   const openPlan = async (chosen: File): Promise<void> => {
     try {
-      const { id } = await call<{ id: string }>('POST', '/api/workouts', { plan: await chosen.text(), name: chosen.name })
+      const { id } = await call<{ id: string }>('POST', '/api/workouts', {
+        plan: await chosen.text(),
+        name: chosen.name,
+      })
       router.push(`/w/${id}/score`)
     } catch (error) {
       toast.error((error as Error).message, { duration: 12_000 })
@@ -37,7 +48,14 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
       await call('PUT', `/api/workouts/${workout.id}/removed`, { removed })
       router.refresh()
     }
-    await set(true).then(() => toast(words.removed(workout.title), { action: { label: words.undo, onClick: () => void set(false) }, duration: 10_000 }), (error: Error) => toast.error(error.message))
+    await set(true).then(
+      () =>
+        toast(words.removed(workout.title), {
+          action: { label: words.undo, onClick: () => void set(false) },
+          duration: 10_000,
+        }),
+      (error: Error) => toast.error(error.message),
+    )
   }
 
   return (
@@ -46,17 +64,34 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
       <main className="mx-auto max-w-[1240px] px-6 pb-16">
         <div className="flex items-center gap-3 py-7">
           <h1 className="mr-auto text-5xl">{words.heading}</h1>
-          <Button icon={<FileUp size={18} />} title={words.fromFileHint} onClick={() => file.current?.click()}>{words.fromFile}</Button>
-          <Button weight="main" icon={<Plus size={18} />} onClick={() => setMaking(true)}>{words.make}</Button>
-          <input ref={file} type="file" hidden accept=".json,.csv,.txt" aria-label={words.fromFile} onChange={(event) => {
-            const [chosen] = event.target.files ?? []
-            if (chosen) void openPlan(chosen)
-            event.target.value = ''
-          }} />
+          <Button icon={<FileUp size={18} />} title={words.fromFileHint} onClick={() => file.current?.click()}>
+            {words.fromFile}
+          </Button>
+          <Button weight="main" icon={<Plus size={18} />} onClick={() => setMaking(true)}>
+            {words.make}
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            accept=".json,.csv,.txt"
+            aria-label={words.fromFile}
+            onChange={(event) => {
+              const [chosen] = event.target.files ?? []
+              if (chosen) void openPlan(chosen)
+              event.target.value = ''
+            }}
+          />
         </div>
-        {!workouts.length && <p className="border-t-4 border-ink py-16 text-center text-lg text-quiet">{words.empty}</p>}
+        {!workouts.length && (
+          <p className="border-t-4 border-ink py-16 text-center text-lg text-quiet">{words.empty}</p>
+        )}
         <ul className="grid grid-cols-1 gap-x-8 gap-y-10 md:grid-cols-2">
-          {workouts.map((workout) => <li key={workout.id}><ShelfCard workout={workout} onRemove={() => void remove(workout)} /></li>)}
+          {workouts.map((workout) => (
+            <li key={workout.id}>
+              <ShelfCard workout={workout} onRemove={() => void remove(workout)} />
+            </li>
+          ))}
         </ul>
       </main>
       <NewWorkout open={making} onOpenChange={setMaking} />
@@ -69,16 +104,25 @@ function ShelfCard({ workout, onRemove }: { workout: ShelfWorkout; onRemove: () 
   return (
     <article className="group relative border-t-4 border-ink bg-pale">
       <Link href={`/w/${id}/score`} className="block">
-        {stretches.length
-          ? <Terrain stretches={stretches} totalMs={totalMs} label={`The terrain of ${title}`} className="h-36" />
-          : <div className="grid h-36 place-items-center text-quiet">{words.noSections}</div>}
+        {stretches.length ? (
+          <Terrain stretches={stretches} totalMs={totalMs} label={`The terrain of ${title}`} className="h-36" />
+        ) : (
+          <div className="grid h-36 place-items-center text-quiet">{words.noSections}</div>
+        )}
         <div className="flex items-baseline gap-4 px-4 py-3 pr-14">
-          <h2 className="line-clamp-2 text-2xl break-words" title={title}>{title || texts.score.untitled}</h2>
+          <h2 className="line-clamp-2 text-2xl break-words" title={title}>
+            {title || texts.score.untitled}
+          </h2>
           {isDemo && <span className="shrink-0 bg-land px-2 text-sm font-bold text-print">{words.demo}</span>}
         </div>
-        <p className="px-4 pb-4 text-quiet tabular-nums">{formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} · {dates.format(new Date(workout.updatedAt))}</p>
+        <p className="px-4 pb-4 text-quiet tabular-nums">
+          {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
+          {dates.format(new Date(workout.updatedAt))}
+        </p>
       </Link>
-      <IconButton label={words.remove} onClick={onRemove} className="!absolute right-2 bottom-3"><X size={18} /></IconButton>
+      <IconButton label={words.remove} onClick={onRemove} className="!absolute right-2 bottom-3">
+        <X size={18} />
+      </IconButton>
     </article>
   )
 }

@@ -14,7 +14,13 @@ import { texts } from '../texts'
 const words = texts.ship
 const megabytes = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 })
 
-interface Props { id: string; progress: Progress; hasScore: boolean; hasStitches: boolean; openChanges: number }
+interface Props {
+  id: string
+  progress: Progress
+  hasScore: boolean
+  hasStitches: boolean
+  openChanges: number
+}
 
 export function ShipView({ id, progress: initial, hasScore, hasStitches, openChanges }: Props): ReactNode {
   const { footage, jobs, pack } = useProgress(id, initial)
@@ -26,26 +32,66 @@ export function ShipView({ id, progress: initial, hasScore, hasStitches, openCha
     setProblem(null)
     void call('POST', `/api/workouts/${id}/render`).catch((error: Error) => setProblem(error.message))
   }
-  const stopped = problem ?? (render?.state === 'failed' ? `${words.failed}: ${render.problem ?? ''}` : render?.state === 'cancelled' ? words.cancelled : null)
+  const stopped =
+    problem ??
+    (render?.state === 'failed'
+      ? `${words.failed}: ${render.problem ?? ''}`
+      : render?.state === 'cancelled'
+        ? words.cancelled
+        : null)
   return (
     <main className="mx-auto grid w-full max-w-[1240px] grid-cols-[380px_1fr] gap-10 px-6 py-7">
       <section className="flex flex-col gap-6">
         <h1 className="text-5xl">{texts.way.ship}</h1>
         <ul className="flex flex-col border-t-4 border-ink bg-pale">
           <CheckRow ok={hasScore} text={hasScore ? words.checks.score : words.missing.score} href={`/w/${id}/score`} />
-          <CheckRow ok={hasFootage} text={hasFootage ? words.checks.footage : words.missing.footage} href={`/w/${id}/sync`} />
-          <CheckRow ok={hasStitches && openChanges === 0} text={hasStitches && openChanges === 0 ? words.checks.stitched : words.missing.stitched(openChanges)} href={`/w/${id}/sync`} />
+          <CheckRow
+            ok={hasFootage}
+            text={hasFootage ? words.checks.footage : words.missing.footage}
+            href={`/w/${id}/sync`}
+          />
+          <CheckRow
+            ok={hasStitches && openChanges === 0}
+            text={hasStitches && openChanges === 0 ? words.checks.stitched : words.missing.stitched(openChanges)}
+            href={`/w/${id}/sync`}
+          />
         </ul>
-        {!running && <Button weight="main" className="min-h-14 self-start !px-8 text-lg" disabled={!hasScore || !hasFootage || !hasStitches} onClick={start}>{pack ? words.again : words.render}</Button>}
-        {running && <ProgressLine label={running.state === 'queued' ? words.waiting : words.rendering} share={running.share} leftMs={running.leftMs} onCancel={() => void call('DELETE', `/api/jobs/${running.id}`)} />}
-        {stopped && !running && <p role="alert" className="border-l-8 border-signal bg-pale p-4">{stopped}</p>}
+        {!running && (
+          <Button
+            weight="main"
+            className="min-h-14 self-start !px-8 text-lg"
+            disabled={!hasScore || !hasFootage || !hasStitches}
+            onClick={start}
+          >
+            {pack ? words.again : words.render}
+          </Button>
+        )}
+        {running && (
+          <ProgressLine
+            label={running.state === 'queued' ? words.waiting : words.rendering}
+            share={running.share}
+            leftMs={running.leftMs}
+            onCancel={() => void call('DELETE', `/api/jobs/${running.id}`)}
+          />
+        )}
+        {stopped && !running && (
+          <p role="alert" className="border-l-8 border-signal bg-pale p-4">
+            {stopped}
+          </p>
+        )}
         <div className="border-t-2 border-rule pt-4">
           <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
           <p className="text-quiet">{words.cautionText}</p>
         </div>
       </section>
       <section>
-        {pack ? <PackView pack={pack} /> : <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">{words.none}</p>}
+        {pack ? (
+          <PackView pack={pack} />
+        ) : (
+          <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
+            {words.none}
+          </p>
+        )}
       </section>
     </main>
   )
@@ -55,7 +101,12 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
   return (
     <li className="border-b border-rule last:border-0">
       <Link href={href} className="flex min-h-12 items-center gap-3 px-4 hover:bg-land/30">
-        {ok ? <Check size={20} strokeWidth={3.5} aria-label="yes" /> : <X size={20} strokeWidth={3.5} className="text-signal" aria-label="no" />}{text}
+        {ok ? (
+          <Check size={20} strokeWidth={3.5} aria-label="yes" />
+        ) : (
+          <X size={20} strokeWidth={3.5} className="text-signal" aria-label="no" />
+        )}
+        {text}
       </Link>
     </li>
   )
@@ -65,21 +116,44 @@ function PackView({ pack }: { pack: NonNullable<Progress['pack']> }): ReactNode 
   const at = `/api/packs/${pack.id}`
   return (
     <div className="flex flex-col gap-5">
-      <div className="flex items-center gap-3"><h2 className="mr-auto text-3xl">{words.done}</h2><Out href={`${at}/all`} main>{words.all}</Out></div>
+      <div className="flex items-center gap-3">
+        <h2 className="mr-auto text-3xl">{words.done}</h2>
+        <Out href={`${at}/all`} main>
+          {words.all}
+        </Out>
+      </div>
       <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
       <div className="flex flex-wrap gap-3">
-        <Out href={`${at}/video`}>{words.video}, {megabytes.format(pack.videoBytes / 1e6)}</Out>
+        <Out href={`${at}/video`}>
+          {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
+        </Out>
         <Out href={`${at}/captions`}>{words.captions}</Out>
         <Out href={`${at}/chapters`}>{words.chapters}</Out>
       </div>
       <div className="border-t-4 border-ink bg-pale p-4">
         <pre className="font-text whitespace-pre-wrap tabular-nums">{pack.chapters}</pre>
-        <Button weight="bare" className="-ml-3" icon={<Copy size={17} />} onClick={() => void navigator.clipboard.writeText(pack.chapters).then(() => toast(words.copied))}>{words.copy}</Button>
+        <Button
+          weight="bare"
+          className="-ml-3"
+          icon={<Copy size={17} />}
+          onClick={() => void navigator.clipboard.writeText(pack.chapters).then(() => toast(words.copied))}
+        >
+          {words.copy}
+        </Button>
       </div>
     </div>
   )
 }
 
 function Out({ href, children, main = false }: { href: string; children: ReactNode; main?: boolean }): ReactNode {
-  return <a href={href} download className={`inline-flex min-h-10 items-center gap-2 px-4 font-bold ${main ? 'cut-block bg-land text-print' : 'border-2 border-ink hover:bg-ink hover:text-paper'}`}><Download size={17} />{children}</a>
+  return (
+    <a
+      href={href}
+      download
+      className={`inline-flex min-h-10 items-center gap-2 px-4 font-bold ${main ? 'cut-block bg-land text-print' : 'border-2 border-ink hover:bg-ink hover:text-paper'}`}
+    >
+      <Download size={17} />
+      {children}
+    </a>
+  )
 }

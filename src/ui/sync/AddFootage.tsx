@@ -10,46 +10,104 @@ import { texts } from '../texts'
 import type { UploadState } from './useUpload'
 
 const words = texts.sync
-interface Props { progress: Progress; upload: UploadState | null; uploadProblem: string | null; onFile: (file: File) => void; onCancel: () => void }
+interface Props {
+  progress: Progress
+  upload: UploadState | null
+  uploadProblem: string | null
+  onFile: (file: File) => void
+  onCancel: () => void
+}
 
 export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel }: Props): ReactNode {
   const [over, setOver] = useState(false)
-  const preparing = progress.jobs.find((job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'))
+  const preparing = progress.jobs.find(
+    (job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'),
+  )
   const failed = progress.footage?.state === 'failed' ? progress.footage : null
   const lost = progress.jobs.find((job) => job.kind === 'prepare' && job.state === 'failed')?.problem ?? null
   const problem = uploadProblem ?? failed?.problem ?? (progress.footage?.state === 'preparing' ? lost : null)
   return (
-    <section className={`m-6 flex flex-1 flex-col items-center justify-center gap-5 border-4 border-dashed p-10 text-center ${over ? 'border-signal bg-land/25' : 'border-rule'}`}
-      onDragOver={(event) => { event.preventDefault(); setOver(true) }} onDragLeave={() => setOver(false)}
+    <section
+      className={`m-6 flex flex-1 flex-col items-center justify-center gap-5 border-4 border-dashed p-10 text-center ${over ? 'border-signal bg-land/25' : 'border-rule'}`}
+      onDragOver={(event) => {
+        event.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
       onDrop={(event) => {
         event.preventDefault()
         setOver(false)
         const [file] = event.dataTransfer.files
         if (file) onFile(file)
-      }}>
-      {upload ? <div className="w-full max-w-xl text-left"><ProgressLine label={`${words.uploading} ${upload.name}`} share={upload.share} leftMs={upload.leftMs} onCancel={onCancel} />{upload.brokenOff && <p className="pt-2 text-signal">{words.paused}</p>}</div>
-        : preparing ? <div className="w-full max-w-xl text-left"><ProgressLine label={words.checking} share={preparing.share} leftMs={preparing.leftMs} onCancel={() => void call('DELETE', `/api/jobs/${preparing.id}`)} /></div>
-          : <>
-            <Film size={44} aria-hidden />
-            <h1 className="text-5xl">{words.add}</h1>
-            <p className="max-w-md text-lg text-quiet">{words.addHint}</p>
-            <ChooseFile label={words.choose} onFile={onFile} />
-          </>}
-      {problem && !upload && !preparing && <p role="alert" className="max-w-xl border-l-8 border-signal bg-pale p-4 text-left"><b className="font-display text-xl font-normal">{words.failed}{failed ? `: ${failed.name}` : ''}</b><br />{problem}</p>}
+      }}
+    >
+      {upload ? (
+        <div className="w-full max-w-xl text-left">
+          <ProgressLine
+            label={`${words.uploading} ${upload.name}`}
+            share={upload.share}
+            leftMs={upload.leftMs}
+            onCancel={onCancel}
+          />
+          {upload.brokenOff && <p className="pt-2 text-signal">{words.paused}</p>}
+        </div>
+      ) : preparing ? (
+        <div className="w-full max-w-xl text-left">
+          <ProgressLine
+            label={words.checking}
+            share={preparing.share}
+            leftMs={preparing.leftMs}
+            onCancel={() => void call('DELETE', `/api/jobs/${preparing.id}`)}
+          />
+        </div>
+      ) : (
+        <>
+          <Film size={44} aria-hidden />
+          <h1 className="text-5xl">{words.add}</h1>
+          <p className="max-w-md text-lg text-quiet">{words.addHint}</p>
+          <ChooseFile label={words.choose} onFile={onFile} />
+        </>
+      )}
+      {problem && !upload && !preparing && (
+        <p role="alert" className="max-w-xl border-l-8 border-signal bg-pale p-4 text-left">
+          <b className="font-display text-xl font-normal">
+            {words.failed}
+            {failed ? `: ${failed.name}` : ''}
+          </b>
+          <br />
+          {problem}
+        </p>
+      )}
     </section>
   )
 }
 
-export function ChooseFile({ label, onFile, plain = false }: { label: string; onFile: (file: File) => void; plain?: boolean }): ReactNode {
+export function ChooseFile({
+  label,
+  onFile,
+  plain = false,
+}: {
+  label: string
+  onFile: (file: File) => void
+  plain?: boolean
+}): ReactNode {
   const input = useRef<HTMLInputElement>(null)
   return (
     <>
-      <Button weight={plain ? 'bare' : 'main'} onClick={() => input.current?.click()}>{label}</Button>
-      <input ref={input} type="file" hidden aria-label={label} onChange={(event) => {
-        const [file] = event.target.files ?? []
-        if (file) onFile(file)
-        event.target.value = ''
-      }} />
+      <Button weight={plain ? 'bare' : 'main'} onClick={() => input.current?.click()}>
+        {label}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label={label}
+        onChange={(event) => {
+          const [file] = event.target.files ?? []
+          if (file) onFile(file)
+          event.target.value = ''
+        }}
+      />
     </>
   )
 }

@@ -6,14 +6,24 @@ import type { Change } from './ChangeList'
 
 const words = texts.sync
 const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0, signDisplay: 'exceptZero' })
-const seconds = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'second', unitDisplay: 'narrow', minimumFractionDigits: 2, maximumFractionDigits: 2 })
+const seconds = new Intl.NumberFormat('en-GB', {
+  style: 'unit',
+  unit: 'second',
+  unitDisplay: 'narrow',
+  minimumFractionDigits: 2,
+  maximumFractionDigits: 2,
+})
 
 export function SyncSummary({ changes, summary }: { changes: Change[]; summary: SyncResult['summary'] }): ReactNode {
   const tied = changes.filter((change) => change.origin !== 'reckoned').length
   return (
     <div data-testid="sync-summary">
       <p className="font-display text-3xl leading-none">{words.tied(tied, changes.length)}</p>
-      {tied > 1 && <p className="pt-1 text-quiet tabular-nums">{words.clock(whole.format(summary.driftPpm))} · {words.worst} {seconds.format(summary.worstErrorMs / 1000)}</p>}
+      {tied > 1 && (
+        <p className="pt-1 text-quiet tabular-nums">
+          {words.clock(whole.format(summary.driftPpm))} · {words.worst} {seconds.format(summary.worstErrorMs / 1000)}
+        </p>
+      )}
     </div>
   )
 }

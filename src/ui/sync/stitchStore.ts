@@ -19,7 +19,12 @@ export interface StitchState {
 
 const RETRY_AFTER_MS = 3000
 
-export function createStitchStore(workoutId: string, initial: StoredStitch[], initialRevision: number, onSaved: () => void): StoreApi<StitchState> {
+export function createStitchStore(
+  workoutId: string,
+  initial: StoredStitch[],
+  initialRevision: number,
+  onSaved: () => void,
+): StoreApi<StitchState> {
   let revision = initialRevision
   let saved = initial
   let saving = false
@@ -29,7 +34,9 @@ export function createStitchStore(workoutId: string, initial: StoredStitch[], in
       if (saving || stitches === saved) return
       saving = true
       try {
-        revision = (await call<{ revision: number }>('PUT', `/api/workouts/${workoutId}/stitches`, { stitches, revision })).revision
+        revision = (
+          await call<{ revision: number }>('PUT', `/api/workouts/${workoutId}/stitches`, { stitches, revision })
+        ).revision
         saved = stitches
         write({ problem: null })
         onSaved()
@@ -47,7 +54,8 @@ export function createStitchStore(workoutId: string, initial: StoredStitch[], in
       write({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
       void save()
     }
-    const others = (segmentId: string, edge: string): StoredStitch[] => read().stitches.filter((one) => one.segmentId !== segmentId || one.edge !== edge)
+    const others = (segmentId: string, edge: string): StoredStitch[] =>
+      read().stitches.filter((one) => one.segmentId !== segmentId || one.edge !== edge)
     const step = (from: 'past' | 'future', to: 'past' | 'future'): void => {
       const target = read()[from].at(-1)
       if (!target) return
@@ -55,9 +63,16 @@ export function createStitchStore(workoutId: string, initial: StoredStitch[], in
       void save()
     }
     return {
-      stitches: initial, past: [], future: [], problem: null,
+      stitches: initial,
+      past: [],
+      future: [],
+      problem: null,
       set: change,
-      put: (segmentId, edge, footageMs) => change([...others(segmentId, edge), { segmentId, edge, footageMs: Math.max(0, Math.round(footageMs)), confidence: 1, evidence: ['hand'] }]),
+      put: (segmentId, edge, footageMs) =>
+        change([
+          ...others(segmentId, edge),
+          { segmentId, edge, footageMs: Math.max(0, Math.round(footageMs)), confidence: 1, evidence: ['hand'] },
+        ]),
       remove: (segmentId, edge) => change(others(segmentId, edge)),
       undoOnce: () => step('past', 'future'),
       redoOnce: () => step('future', 'past'),

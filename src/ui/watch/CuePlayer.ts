@@ -30,7 +30,8 @@ export class CuePlayer {
     this.context.createMediaElementSource(video).connect(this.voiceGain).connect(this.context.destination)
     this.cueGain.connect(this.context.destination)
     const again = (): void => this.reset()
-    for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended']) video.addEventListener(name, again, { signal: this.halt.signal })
+    for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended'])
+      video.addEventListener(name, again, { signal: this.halt.signal })
     video.addEventListener('playing', () => void this.context.resume(), { signal: this.halt.signal })
   }
 
@@ -43,7 +44,9 @@ export class CuePlayer {
   onFrame(mediaMs: Ms, shownAt: number): void {
     if (this.video.paused || this.video.seeking || this.context.state !== 'running') return
     const stamp = this.context.getOutputTimestamp()
-    const audioS = stamp.performanceTime ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000 : this.context.currentTime
+    const audioS = stamp.performanceTime
+      ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000
+      : this.context.currentTime
     const rate = this.video.playbackRate
     const expected = this.tie ? this.tie.mediaS + (audioS - this.tie.audioS) * this.tie.rate : null
     const off = expected !== null && Math.abs(expected - mediaMs / 1000) > SLIP_S * rate
@@ -70,7 +73,9 @@ export class CuePlayer {
       source.buffer = this.buffer(cue.voice)
       source.connect(this.cueGain)
       source.start(Math.max(this.context.currentTime, audioS + (cueS - mediaS) / rate))
-      source.onended = () => { this.scheduled = this.scheduled.filter((one) => one !== source) }
+      source.onended = () => {
+        this.scheduled = this.scheduled.filter((one) => one !== source)
+      }
       this.scheduled.push(source)
     }
     this.laidUntilS = Math.max(this.laidUntilS, untilS)

@@ -9,21 +9,44 @@ import { useCanvas } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
 import { texts } from '../texts'
 
-interface Props { lane: readonly LaidSegment[]; durationMs: Ms; nowMs: Ms; onSeek: (ms: Ms) => void }
+interface Props {
+  lane: readonly LaidSegment[]
+  durationMs: Ms
+  nowMs: Ms
+  onSeek: (ms: Ms) => void
+}
 
 export function LaidTerrain({ lane, durationMs, nowMs, onSeek }: Props): ReactNode {
   const { palette } = useTheme()
   const stretches = useMemo(() => lane.map(({ segment, startMs, endMs }) => ({ ...segment, startMs, endMs })), [lane])
-  const draw = useCallback((pen: CanvasRenderingContext2D, width: number, height: number) => {
-    pen.fillStyle = palette.paper
-    pen.fillRect(0, 0, width, height)
-    drawTerrain(pen, stretches, { width, height, fromMs: 0, toMs: durationMs, palette, selected: null, labels: false })
-  }, [stretches, durationMs, palette])
+  const draw = useCallback(
+    (pen: CanvasRenderingContext2D, width: number, height: number) => {
+      pen.fillStyle = palette.paper
+      pen.fillRect(0, 0, width, height)
+      drawTerrain(pen, stretches, {
+        width,
+        height,
+        fromMs: 0,
+        toMs: durationMs,
+        palette,
+        selected: null,
+        labels: false,
+      })
+    },
+    [stretches, durationMs, palette],
+  )
   const canvas = useCanvas(draw)
   return (
     <div className="relative h-[124px] shrink-0 border-y-4 border-ink">
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" aria-hidden="true" />
-      <Slider.Root value={[nowMs]} min={0} max={durationMs} step={100} onValueChange={([ms]) => onSeek(ms ?? 0)} className="absolute inset-0 flex touch-none items-stretch">
+      <Slider.Root
+        value={[nowMs]}
+        min={0}
+        max={durationMs}
+        step={100}
+        onValueChange={([ms]) => onSeek(ms ?? 0)}
+        className="absolute inset-0 flex touch-none items-stretch"
+      >
         <Slider.Track className="grow" />
         <Slider.Thumb aria-label={texts.watch.seek} className="block h-[116px] w-2 bg-signal" />
       </Slider.Root>

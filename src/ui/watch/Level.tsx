@@ -3,12 +3,29 @@
 import { Slider } from 'radix-ui'
 import type { ReactNode } from 'react'
 
-export function Level({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }): ReactNode {
+export function Level({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: number
+  onChange: (value: number) => void
+}): ReactNode {
   return (
     <span className="flex items-center gap-3">
       <span className="text-quiet">{label}</span>
-      <Slider.Root value={[value]} min={0} max={1} step={0.05} onValueChange={([next]) => onChange(next ?? value)} className="relative flex h-9 w-28 touch-none items-center">
-        <Slider.Track className="relative h-1.5 grow bg-rule"><Slider.Range className="absolute h-full bg-ink" /></Slider.Track>
+      <Slider.Root
+        value={[value]}
+        min={0}
+        max={1}
+        step={0.05}
+        onValueChange={([next]) => onChange(next ?? value)}
+        className="relative flex h-9 w-28 touch-none items-center"
+      >
+        <Slider.Track className="relative h-1.5 grow bg-rule">
+          <Slider.Range className="absolute h-full bg-ink" />
+        </Slider.Track>
         <Slider.Thumb aria-label={label} className="block h-7 w-3.5 border-2 border-ink bg-land" />
       </Slider.Root>
     </span>

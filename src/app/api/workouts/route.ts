@@ -13,7 +13,10 @@ const bodySchema = z.union([
 /** Makes a workout from a title, or from a plan file's text and name. */
 export const POST = route(async (request) => {
   const body = await readBody(request, bodySchema)
-  const score = 'title' in body ? emptyScore(body.title) : scoreSchema.parse(readPlan(new TextEncoder().encode(body.plan), body.name))
+  const score =
+    'title' in body
+      ? emptyScore(body.title)
+      : scoreSchema.parse(readPlan(new TextEncoder().encode(body.plan), body.name))
   expand(score)
   return Response.json({ id: await createWorkout(score) }, { status: 201 })
 })

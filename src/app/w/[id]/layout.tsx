@@ -10,13 +10,30 @@ import { Bar } from '@/ui/parts/Bar'
 
 export const dynamic = 'force-dynamic'
 
-export default async function WorkoutLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }): Promise<ReactNode> {
+export default async function WorkoutLayout({
+  children,
+  params,
+}: {
+  children: ReactNode
+  params: Promise<{ id: string }>
+}): Promise<ReactNode> {
   const { id } = await params
-  const workout = await Promise.resolve().then(() => findWorkout(idFrom(id))).catch((error: unknown) => {
-    if (error instanceof Problem && error.code === 'not-found') notFound()
-    throw error
-  })
+  const workout = await Promise.resolve()
+    .then(() => findWorkout(idFrom(id)))
+    .catch((error: unknown) => {
+      if (error instanceof Problem && error.code === 'not-found') notFound()
+      throw error
+    })
   const [footage, stitches, pack] = await Promise.all([currentFootage(id), listStitches(id), newestPack(id)])
-  const done = { score: workout.score.sections.length > 0, sync: footage?.state === 'ready' && stitches.length > 0, ship: pack !== null }
-  return <div className="flex min-h-dvh flex-col"><Bar workout={{ id, title: workout.score.title, done }} />{children}</div>
+  const done = {
+    score: workout.score.sections.length > 0,
+    sync: footage?.state === 'ready' && stitches.length > 0,
+    ship: pack !== null,
+  }
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <Bar workout={{ id, title: workout.score.title, done }} />
+      {children}
+    </div>
+  )
 }

@@ -16,14 +16,37 @@ export { schema as coolDownSchema }
 export const coolDown: Format<CoolDown> = {
   schema,
   words: { station: { one: 'hold', many: 'holds' } },
-  notation: { head: 'cool-down', moves: 'flat', perMove: ['workMs'], fields: [length('workMs', 'hold', 30_000), ...outsideFields, LEAD] },
-  defaults: (key, name) => ({ format: 'coolDown', key, name, above: [], beside: '', leadInMs: 0, workMs: 30_000, where: 'here', link: '', reminderMs: 8000, stations: [] }),
-  expand: (section, around) => onceThrough(section, around, (one) => {
-    const rule = ruleOf(one.station, moveIn(one.station, 1, around.cast))
-    // There is one pass only, so a move that would change sides by round is held on each side in turn.
-    const sided = rule === 'alternate' ? { ...one, station: { ...one.station, sideRule: 'each' as const } } : one
-    return { one: sided, work: ownWork(one, given(section.workMs, 'workMs')) }
+  notation: {
+    head: 'cool-down',
+    moves: 'flat',
+    perMove: ['workMs'],
+    fields: [length('workMs', 'hold', 30_000), ...outsideFields, LEAD],
+  },
+  defaults: (key, name) => ({
+    format: 'coolDown',
+    key,
+    name,
+    above: [],
+    beside: '',
+    leadInMs: 0,
+    workMs: 30_000,
+    where: 'here',
+    link: '',
+    reminderMs: 8000,
+    stations: [],
   }),
-  describe: (section, { words }) => (section.where === 'here' ? `${counted(section.stations.length, words.station)} of ${formatLength(section.workMs)}, each side in turn` : describeOutside(section)),
-  recognise: (rows, key, name) => [{ ...coolDown.defaults(key, name), leadInMs: rows.leadInMs, workMs: usual(rows.works), stations: rows.stations() }],
+  expand: (section, around) =>
+    onceThrough(section, around, (one) => {
+      const rule = ruleOf(one.station, moveIn(one.station, 1, around.cast))
+      // There is one pass only, so a move that would change sides by round is held on each side in turn.
+      const sided = rule === 'alternate' ? { ...one, station: { ...one.station, sideRule: 'each' as const } } : one
+      return { one: sided, work: ownWork(one, given(section.workMs, 'workMs')) }
+    }),
+  describe: (section, { words }) =>
+    section.where === 'here'
+      ? `${counted(section.stations.length, words.station)} of ${formatLength(section.workMs)}, each side in turn`
+      : describeOutside(section),
+  recognise: (rows, key, name) => [
+    { ...coolDown.defaults(key, name), leadInMs: rows.leadInMs, workMs: usual(rows.works), stations: rows.stations() },
+  ],
 }

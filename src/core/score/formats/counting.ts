@@ -11,16 +11,18 @@ export const USUAL_REPS = 10
 const doubled = (rule: string): number => (rule === 'each' || rule === 'halves' ? 2 : 1)
 
 /** Seconds of one rep of every move together; for a group that climbs. */
-export const secondsPerRepOf = (group: readonly Station[], pass: number, cast: Cast): number => group.reduce((sum, station) => {
-  const move = moveIn(station, pass, cast)
-  return sum + move.secondsPerRep * doubled(ruleOf(station, move))
-}, 0)
+export const secondsPerRepOf = (group: readonly Station[], pass: number, cast: Cast): number =>
+  group.reduce((sum, station) => {
+    const move = moveIn(station, pass, cast)
+    return sum + move.secondsPerRep * doubled(ruleOf(station, move))
+  }, 0)
 
 /** Seconds of one time round, every move with its own reps. */
-export const groupSeconds = (group: readonly Station[], pass: number, cast: Cast): number => group.reduce((sum, station) => {
-  const move = moveIn(station, pass, cast)
-  return sum + (station.reps ?? USUAL_REPS) * move.secondsPerRep * doubled(ruleOf(station, move))
-}, 0)
+export const groupSeconds = (group: readonly Station[], pass: number, cast: Cast): number =>
+  group.reduce((sum, station) => {
+    const move = moveIn(station, pass, cast)
+    return sum + (station.reps ?? USUAL_REPS) * move.secondsPerRep * doubled(ruleOf(station, move))
+  }, 0)
 
 /** Time of one interval of a counted station; where each side has its own interval, of one of them. */
 export function intervalOf(station: Station, pass: number, cast: Cast): Ms {

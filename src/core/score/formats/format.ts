@@ -11,10 +11,17 @@ export const key = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a key is made 
 export const name = z.string().max(300)
 export const count = (low: number, high: number): z.ZodNumber => z.number().int().min(low).max(high)
 /** A line that is kept as it was typed: empty, a comment (`#`), or what could not be understood (`?`). */
-const remarkLine = z.string().max(2000).regex(/^$|^[#?][^\r\n]*$/, 'a remark is one line that starts with # or ?')
+const remarkLine = z
+  .string()
+  .max(2000)
+  .regex(/^$|^[#?][^\r\n]*$/, 'a remark is one line that starts with # or ?')
 export const remarks = {
   above: z.array(remarkLine).max(50_000).default([]),
-  beside: z.string().max(2000).regex(/^$|^#[^\r\n]*$/, 'a remark beside is one line that starts with #').default(''),
+  beside: z
+    .string()
+    .max(2000)
+    .regex(/^$|^#[^\r\n]*$/, 'a remark beside is one line that starts with #')
+    .default(''),
 }
 
 /** What every section has. */
@@ -68,20 +75,34 @@ interface FieldBase {
   /** The value when nothing is typed. */
   bare: unknown
 }
-export type Field = FieldBase & (
-  | { kind: 'count'; low: number; high: number; bare: number }
-  | { kind: 'length'; bare: Ms }
-  | { kind: 'optionalLength'; bare: Ms | null }
-  /** A bare value of '' stands for null: nothing chosen. */
-  | { kind: 'choice'; options: readonly string[]; bare: string }
-  | { kind: 'text'; bare: string }
-  | { kind: 'lengths'; bare: readonly Ms[] }
-  | { kind: 'workRests'; bare: readonly { workMs: Ms; restMs: Ms }[] }
-)
+export type Field = FieldBase &
+  (
+    | { kind: 'count'; low: number; high: number; bare: number }
+    | { kind: 'length'; bare: Ms }
+    | { kind: 'optionalLength'; bare: Ms | null }
+    /** A bare value of '' stands for null: nothing chosen. */
+    | { kind: 'choice'; options: readonly string[]; bare: string }
+    | { kind: 'text'; bare: string }
+    | { kind: 'lengths'; bare: readonly Ms[] }
+    | { kind: 'workRests'; bare: readonly { workMs: Ms; restMs: Ms }[] }
+  )
 
-export const counts = (field: string, word: string, low: number, high: number, bare = 1): Field => ({ kind: 'count', field, word, low, high, bare })
+export const counts = (field: string, word: string, low: number, high: number, bare = 1): Field => ({
+  kind: 'count',
+  field,
+  word,
+  low,
+  high,
+  bare,
+})
 export const length = (field: string, word: string, bare: Ms = 0): Field => ({ kind: 'length', field, word, bare })
-export const choice = (field: string, word: string, options: readonly string[]): Field => ({ kind: 'choice', field, word, options, bare: options[0] ?? '' })
+export const choice = (field: string, word: string, options: readonly string[]): Field => ({
+  kind: 'choice',
+  field,
+  word,
+  options,
+  bare: options[0] ?? '',
+})
 export const text = (field: string, word: string): Field => ({ kind: 'text', field, word, bare: '' })
 
 /** Fields that most formats with a clock share. */

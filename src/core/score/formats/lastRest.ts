@@ -13,8 +13,11 @@ export interface EndOfPass {
 /** `kept`: always. `replaced`: unless a break follows. `dropped`: the same, and never at the very end. */
 export function restStays(rule: LastRest, { last, breakBetween, breakFollows }: EndOfPass): boolean {
   switch (rule) {
-    case 'kept': return true
-    case 'dropped': return !last && !breakBetween
-    case 'replaced': return last ? !breakFollows : !breakBetween
+    case 'kept':
+      return true
+    case 'dropped':
+      return !last && !breakBetween
+    case 'replaced':
+      return last ? !breakFollows : !breakBetween
   }
 }

@@ -3,16 +3,36 @@
 import { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, count, counts, head, LAST, LAST_RESTS, lastRest, LEAD, length, ms, restLabel, type Format } from './format'
+import {
+  ACTIVE,
+  count,
+  counts,
+  head,
+  LAST,
+  LAST_RESTS,
+  lastRest,
+  LEAD,
+  length,
+  ms,
+  restLabel,
+  type Format,
+} from './format'
 import { groupSeconds, intervalOf } from './counting'
 import { restStays } from './lastRest'
 import { guessed, placed, Run } from './run'
 import { stations, withReps } from './station'
 
 const schema = z.object({
-  format: z.literal('minuteReps'), ...head, leadInMs: ms, slotMs: ms, rounds: count(1, 500),
+  format: z.literal('minuteReps'),
+  ...head,
+  leadInMs: ms,
+  slotMs: ms,
+  rounds: count(1, 500),
   /** The rest that the reps should leave. */
-  wantedRestMs: ms, lastRest, restLabel, stations,
+  wantedRestMs: ms,
+  lastRest,
+  restLabel,
+  stations,
 })
 type MinuteReps = z.infer<typeof schema>
 export { schema as minuteRepsSchema }
@@ -21,11 +41,31 @@ export const minuteReps: Format<MinuteReps> = {
   schema,
   words: { station: { one: 'minute', many: 'minutes' } },
   notation: {
-    head: 'minute-reps', moves: 'flat', perMove: ['reps', 'swaps'],
-    fields: [counts('rounds', 'rounds', 1, 500), length('slotMs', 'slot', 60_000), length('wantedRestMs', 'wanted rest', 15_000), LEAD, LAST, ACTIVE],
+    head: 'minute-reps',
+    moves: 'flat',
+    perMove: ['reps', 'swaps'],
+    fields: [
+      counts('rounds', 'rounds', 1, 500),
+      length('slotMs', 'slot', 60_000),
+      length('wantedRestMs', 'wanted rest', 15_000),
+      LEAD,
+      LAST,
+      ACTIVE,
+    ],
   },
   defaults: (key, name) => ({
-    format: 'minuteReps', key, name, above: [], beside: '', leadInMs: 10_000, slotMs: 60_000, rounds: 4, wantedRestMs: 15_000, lastRest: 'kept', restLabel: '', stations: [],
+    format: 'minuteReps',
+    key,
+    name,
+    above: [],
+    beside: '',
+    leadInMs: 10_000,
+    slotMs: 60_000,
+    rounds: 4,
+    wantedRestMs: 15_000,
+    lastRest: 'kept',
+    restLabel: '',
+    stations: [],
   }),
   expand(section, around) {
     const { rounds, slotMs } = section
@@ -45,19 +85,34 @@ export const minuteReps: Format<MinuteReps> = {
         run.turn(place, one, round, guessed(Math.floor(eachMs * share)), null, false, spot)
         let spentMs = 0
         for (let index = before; index < run.segments.length; index++) spentMs += run.segments[index]?.durationMs ?? 0
-        const closing = at < places.length - 1 || restStays(section.lastRest, { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows })
+        const closing =
+          at < places.length - 1 ||
+          restStays(section.lastRest, {
+            last: round === rounds,
+            breakBetween: false,
+            breakFollows: around.breakFollows,
+          })
         if (closing) run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot, section.restLabel)
       })
     }
     return run.segments
   },
   describe: ({ rounds, slotMs, stations, wantedRestMs }, { words }) =>
-    `${counted(rounds * stations.length, slotMs === 60_000 ? { one: 'minute', many: 'minutes' } : { one: 'slot', many: 'slots' })} of ${formatLength(slotMs)}, ${counted(rounds, words.round)}: `
-    + `${stations.map((station) => withReps(station, 1)).join(', ') || 'no moves yet'}, the rest of each is rest, about ${formatLength(wantedRestMs)} wanted`,
+    `${counted(rounds * stations.length, slotMs === 60_000 ? { one: 'minute', many: 'minutes' } : { one: 'slot', many: 'slots' })} of ${formatLength(slotMs)}, ${counted(rounds, words.round)}: ` +
+    `${stations.map((station) => withReps(station, 1)).join(', ') || 'no moves yet'}, the rest of each is rest, about ${formatLength(wantedRestMs)} wanted`,
   recognise(rows, key, name) {
-    const slotMs = rows.all.filter((row) => row.kind !== 'lead' && row.kind !== 'talk').slice(0, rows.all.findIndex((row) => row.kind === 'rest') + 1 - (rows.leadInMs ? 1 : 0)).reduce((sum, row) => sum + (row.durationMs ?? 0), 0)
+    const slotMs = rows.all
+      .filter((row) => row.kind !== 'lead' && row.kind !== 'talk')
+      .slice(0, rows.all.findIndex((row) => row.kind === 'rest') + 1 - (rows.leadInMs ? 1 : 0))
+      .reduce((sum, row) => sum + (row.durationMs ?? 0), 0)
     return LAST_RESTS.map((lastRest) => ({
-      ...minuteReps.defaults(key, name), leadInMs: rows.leadInMs, slotMs, rounds: Math.max(1, rows.rounds), lastRest, restLabel: rows.rests[0]?.label ?? '', stations: rows.stations({ lengths: false }),
+      ...minuteReps.defaults(key, name),
+      leadInMs: rows.leadInMs,
+      slotMs,
+      rounds: Math.max(1, rows.rounds),
+      lastRest,
+      restLabel: rows.rests[0]?.label ?? '',
+      stations: rows.stations({ lengths: false }),
     }))
   },
 }

@@ -11,13 +11,30 @@ export const outside = {
   /** A guess at the reminder's length. */
   reminderMs: ms.default(8000),
 }
-export const outsideFields = [choice('where', 'where', WHERE), text('link', 'link'), length('reminderMs', 'reminder', 8000)]
+export const outsideFields = [
+  choice('where', 'where', WHERE),
+  text('link', 'link'),
+  length('reminderMs', 'reminder', 8000),
+]
 
-export interface Outside { key: string; name: string; where: (typeof WHERE)[number]; link: string; reminderMs: number }
+export interface Outside {
+  key: string
+  name: string
+  where: (typeof WHERE)[number]
+  link: string
+  reminderMs: number
+}
 
 /** The reminder in place of the moves. */
 export function remind(run: Run, { where, link, reminderMs, name }: Outside): void {
-  run.talk('talk', reminderMs, where === 'linked' ? `${name}: ${link || 'see the link'}` : `${name}: in your own way`, {}, ['reminderMs'])
+  run.talk(
+    'talk',
+    reminderMs,
+    where === 'linked' ? `${name}: ${link || 'see the link'}` : `${name}: in your own way`,
+    {},
+    ['reminderMs'],
+  )
 }
 
-export const describeOutside = ({ where, link }: Outside): string => (where === 'linked' ? `in another video${link ? `: ${link}` : ''}` : 'left to the viewer, with a reminder')
+export const describeOutside = ({ where, link }: Outside): string =>
+  where === 'linked' ? `in another video${link ? `: ${link}` : ''}` : 'left to the viewer, with a reminder'

@@ -15,8 +15,13 @@ export interface Length {
 export const given = (ms: Ms, ...field: Path): Length => ({ ms, field, baseMs: 0, times: 1, estimated: false })
 export const guessed = (ms: Ms): Length => ({ ms, field: null, baseMs: 0, times: 0, estimated: true })
 /** A length that grows with a field: `baseMs + times * stepMs`, never below nothing. With `times` 0 the first field decides. */
-export const stepped = (baseMs: Ms, base: Path, stepMs: Ms, times: number, step: Path): Length =>
-  ({ ms: Math.max(0, baseMs + times * stepMs), field: times ? step : base, baseMs: times ? baseMs : 0, times: times || 1, estimated: false })
+export const stepped = (baseMs: Ms, base: Path, stepMs: Ms, times: number, step: Path): Length => ({
+  ms: Math.max(0, baseMs + times * stepMs),
+  field: times ? step : base,
+  baseMs: times ? baseMs : 0,
+  times: times || 1,
+  estimated: false,
+})
 
 export interface Spot {
   round?: number | null
@@ -28,13 +33,19 @@ export interface Spot {
 }
 
 /** A station with the way to it in its section. */
-export interface Placed { station: Station; path: Path }
+export interface Placed {
+  station: Station
+  path: Path
+}
 
 const NO_MOVES: readonly string[] = []
 
 export class Run {
   readonly segments: Segment[] = []
-  constructor(private readonly key: string, private readonly around: Around) {}
+  constructor(
+    private readonly key: string,
+    private readonly around: Around,
+  ) {}
 
   lead(ms: Ms): void {
     if (ms) this.put(`${this.key}/lead`, 'lead', given(ms, 'leadInMs'), NOWHERE)
@@ -57,7 +68,16 @@ export class Run {
    * One turn at a station: an interval, or one for each side. Between two sides, and after the last when `closes`
    * is true, stands the rest. `pass` decides sides and swaps.
    */
-  turn(place: string, { station, path }: Placed, pass: number, work: Length, rest: Length | null, closes: boolean, spot: Spot, restLabel = ''): void {
+  turn(
+    place: string,
+    { station, path }: Placed,
+    pass: number,
+    work: Length,
+    rest: Length | null,
+    closes: boolean,
+    spot: Spot,
+    restLabel = '',
+  ): void {
     const move = moveIn(station, pass, this.around.cast)
     const sides = turnsOf(ruleOf(station, move), pass)
     const label = labelIn(station, pass)
@@ -78,7 +98,10 @@ export class Run {
   /** Several moves in one interval (a buy-in, a couplet, a climb): one label, the facts of the hardest. @returns its segment. */
   together(place: string, placed: readonly Placed[], pass: number, label: string, work: Length, spot: Spot): Segment {
     const moves = placed.map(({ station }) => moveIn(station, pass, this.around.cast))
-    const hardest = moves.reduce((most, move) => (move.effort > most.effort ? move : most), moves[0] ?? this.around.cast(''))
+    const hardest = moves.reduce(
+      (most, move) => (move.effort > most.effort ? move : most),
+      moves[0] ?? this.around.cast(''),
+    )
     const segment = this.put(`${this.key}/${place}/work`, 'work', work, spot, placed[0]?.path ?? null, pass)
     segment.label = label
     segment.posture = placed[0]?.station.posture ?? moves[0]?.posture ?? 'standing'
@@ -87,12 +110,43 @@ export class Run {
     return segment
   }
 
-  private put(id: string, kind: Segment['kind'], length: Length, spot: Spot, station: Path | null = null, pass = 1): Segment {
-    const origin: Origin = { station, pass, length: length.field && { field: length.field, baseMs: length.baseMs, times: length.times } }
+  private put(
+    id: string,
+    kind: Segment['kind'],
+    length: Length,
+    spot: Spot,
+    station: Path | null = null,
+    pass = 1,
+  ): Segment {
+    const origin: Origin = {
+      station,
+      pass,
+      length: length.field && { field: length.field, baseMs: length.baseMs, times: length.times },
+    }
     const segment: Segment = {
-      id, row: 0, kind, section: '', round: spot.round ?? null, rounds: spot.rounds ?? null, set: spot.set ?? null, sets: spot.sets ?? null,
-      station: spot.station ?? null, stations: spot.stations ?? null, label: '', side: null, startMs: 0, durationMs: length.ms, estimated: length.estimated,
-      posture: null, effort: null, reps: null, moves: NO_MOVES, note: '', sectionKey: this.key, words: this.around.words, origin,
+      id,
+      row: 0,
+      kind,
+      section: '',
+      round: spot.round ?? null,
+      rounds: spot.rounds ?? null,
+      set: spot.set ?? null,
+      sets: spot.sets ?? null,
+      station: spot.station ?? null,
+      stations: spot.stations ?? null,
+      label: '',
+      side: null,
+      startMs: 0,
+      durationMs: length.ms,
+      estimated: length.estimated,
+      posture: null,
+      effort: null,
+      reps: null,
+      moves: NO_MOVES,
+      note: '',
+      sectionKey: this.key,
+      words: this.around.words,
+      origin,
     }
     this.segments.push(segment)
     return segment
@@ -102,8 +156,11 @@ export class Run {
 export const NOWHERE: Spot = {}
 
 /** The stations of a flat section with their ways. */
-export const placed = (stations: readonly Station[], ...path: Path): Placed[] => stations.map((station, index) => ({ station, path: [...path, index] }))
+export const placed = (stations: readonly Station[], ...path: Path): Placed[] =>
+  stations.map((station, index) => ({ station, path: [...path, index] }))
 
 /** A station's own length before the section's. */
-export const ownWork = ({ station, path }: Placed, length: Length): Length => (station.workMs === null ? length : given(station.workMs, ...path, 'workMs'))
-export const ownRest = ({ station, path }: Placed, length: Length): Length => (station.restMs === null ? length : given(station.restMs, ...path, 'restMs'))
+export const ownWork = ({ station, path }: Placed, length: Length): Length =>
+  station.workMs === null ? length : given(station.workMs, ...path, 'workMs')
+export const ownRest = ({ station, path }: Placed, length: Length): Length =>
+  station.restMs === null ? length : given(station.restMs, ...path, 'restMs')

@@ -3,7 +3,21 @@
 import { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, choice, count, counts, head, LAST, LAST_RESTS, lastRest, LEAD, length, ms, restLabel, type Format } from './format'
+import {
+  ACTIVE,
+  choice,
+  count,
+  counts,
+  head,
+  LAST,
+  LAST_RESTS,
+  lastRest,
+  LEAD,
+  length,
+  ms,
+  restLabel,
+  type Format,
+} from './format'
 import { restStays } from './lastRest'
 import { placed, Run, type Length } from './run'
 import { usual } from './rows'
@@ -12,7 +26,17 @@ import { stations } from './station'
 const SHAPES = ['up', 'upAndDown'] as const
 
 const schema = z.object({
-  format: z.literal('slot'), ...head, leadInMs: ms, slotMs: ms, startMs: ms, stepMs: ms, steps: count(1, 500), shape: z.enum(SHAPES).default('up'), lastRest, restLabel, stations,
+  format: z.literal('slot'),
+  ...head,
+  leadInMs: ms,
+  slotMs: ms,
+  startMs: ms,
+  stepMs: ms,
+  steps: count(1, 500),
+  shape: z.enum(SHAPES).default('up'),
+  lastRest,
+  restLabel,
+  stations,
 })
 type Slot = z.infer<typeof schema>
 export { schema as slotSchema }
@@ -26,11 +50,35 @@ const stepsOf = ({ steps, shape }: Slot): number[] => {
 export const slot: Format<Slot> = {
   schema,
   notation: {
-    head: 'slot', moves: 'flat', perMove: ['swaps'],
-    fields: [length('slotMs', 'slot', 60_000), counts('steps', 'rungs', 1, 500), length('startMs', 'from'), length('stepMs', 'step'), choice('shape', 'shape', SHAPES), LEAD, LAST, ACTIVE],
+    head: 'slot',
+    moves: 'flat',
+    perMove: ['swaps'],
+    fields: [
+      length('slotMs', 'slot', 60_000),
+      counts('steps', 'rungs', 1, 500),
+      length('startMs', 'from'),
+      length('stepMs', 'step'),
+      choice('shape', 'shape', SHAPES),
+      LEAD,
+      LAST,
+      ACTIVE,
+    ],
   },
   defaults: (key, name) => ({
-    format: 'slot', key, name, above: [], beside: '', leadInMs: 10_000, slotMs: 60_000, startMs: 20_000, stepMs: 10_000, steps: 5, shape: 'up', lastRest: 'replaced', restLabel: '', stations: [],
+    format: 'slot',
+    key,
+    name,
+    above: [],
+    beside: '',
+    leadInMs: 10_000,
+    slotMs: 60_000,
+    startMs: 20_000,
+    stepMs: 10_000,
+    steps: 5,
+    shape: 'up',
+    lastRest: 'replaced',
+    restLabel: '',
+    stations: [],
   }),
   expand(section, around) {
     const { slotMs, startMs, stepMs } = section
@@ -41,13 +89,31 @@ export const slot: Format<Slot> = {
     const steps = stepsOf(section)
     steps.forEach((step, at) => {
       const workMs = Math.min(slotMs, startMs + step * stepMs)
-      const work: Length = step ? { ms: workMs, field: ['stepMs'], baseMs: startMs, times: step, estimated: false } : { ms: workMs, field: ['startMs'], baseMs: 0, times: 1, estimated: false }
-      const rest: Length = step ? { ms: slotMs - workMs, field: ['stepMs'], baseMs: slotMs - startMs, times: -step, estimated: false }
+      const work: Length = step
+        ? { ms: workMs, field: ['stepMs'], baseMs: startMs, times: step, estimated: false }
+        : { ms: workMs, field: ['startMs'], baseMs: 0, times: 1, estimated: false }
+      const rest: Length = step
+        ? { ms: slotMs - workMs, field: ['stepMs'], baseMs: slotMs - startMs, times: -step, estimated: false }
         : { ms: slotMs - workMs, field: ['startMs'], baseMs: slotMs, times: -1, estimated: false }
       const round = at + 1
       places.forEach((one, index) => {
-        const closing = index < places.length - 1 || restStays(section.lastRest, { last: round === steps.length, breakBetween: false, breakFollows: around.breakFollows })
-        run.turn(`r${round}/s${index + 1}`, one, round, work, rest, closing, { round, rounds: steps.length, station: index + 1, stations: places.length }, section.restLabel)
+        const closing =
+          index < places.length - 1 ||
+          restStays(section.lastRest, {
+            last: round === steps.length,
+            breakBetween: false,
+            breakFollows: around.breakFollows,
+          })
+        run.turn(
+          `r${round}/s${index + 1}`,
+          one,
+          round,
+          work,
+          rest,
+          closing,
+          { round, rounds: steps.length, station: index + 1, stations: places.length },
+          section.restLabel,
+        )
       })
     })
     return run.segments
@@ -57,12 +123,24 @@ export const slot: Format<Slot> = {
     const top = Math.min(slotMs, startMs + stepMs * (steps - 1))
     return `${counted(stepsOf(section).length, words.round)} of ${formatLength(slotMs)}, work ${formatLength(startMs)} to ${formatLength(top)}${shape === 'up' ? '' : ' and back'}, rest is what is left`
   },
-  recognise: (rows, key, name) => LAST_RESTS.flatMap((lastRest) => SHAPES.map((shape) => {
-    const first = usual(rows.worksIn(1)), rest = rows.rests.find((row) => row.round === 1)?.durationMs ?? 0
-    const steps = shape === 'up' ? Math.max(1, rows.rounds) : Math.max(1, Math.ceil(rows.rounds / 2))
-    return {
-      ...slot.defaults(key, name), leadInMs: rows.leadInMs, slotMs: first + rest, startMs: first, stepMs: steps > 1 ? Math.max(0, usual(rows.worksIn(2)) - first) : 0,
-      steps, shape, lastRest, restLabel: rows.rests[0]?.label ?? '', stations: rows.stations(),
-    }
-  })),
+  recognise: (rows, key, name) =>
+    LAST_RESTS.flatMap((lastRest) =>
+      SHAPES.map((shape) => {
+        const first = usual(rows.worksIn(1)),
+          rest = rows.rests.find((row) => row.round === 1)?.durationMs ?? 0
+        const steps = shape === 'up' ? Math.max(1, rows.rounds) : Math.max(1, Math.ceil(rows.rounds / 2))
+        return {
+          ...slot.defaults(key, name),
+          leadInMs: rows.leadInMs,
+          slotMs: first + rest,
+          startMs: first,
+          stepMs: steps > 1 ? Math.max(0, usual(rows.worksIn(2)) - first) : 0,
+          steps,
+          shape,
+          lastRest,
+          restLabel: rows.rests[0]?.label ?? '',
+          stations: rows.stations(),
+        }
+      }),
+    ),
 }

@@ -18,16 +18,39 @@ export const stationSchema = z.object({
   /** The rep target, where the format counts reps. */
   reps: count(1, 10_000).nullable().default(null),
   /** Other moves in later passes: from pass `from` on it is `label`. In rising order. */
-  swaps: z.array(z.object({ from: count(2, 500), label: name })).max(50).default([]),
+  swaps: z
+    .array(z.object({ from: count(2, 500), label: name }))
+    .max(50)
+    .default([]),
   ...remarks,
 })
 export type Station = z.infer<typeof stationSchema>
 export const stations = z.array(stationSchema).max(10_000)
-export const groups = z.array(z.array(stationSchema).min(1).max(500)
-  .refine((group) => group.every((station, index) => index === 0 || (!station.above.length && !station.beside)), 'remarks stand at the first move of a group')).max(500)
+export const groups = z
+  .array(
+    z
+      .array(stationSchema)
+      .min(1)
+      .max(500)
+      .refine(
+        (group) => group.every((station, index) => index === 0 || (!station.above.length && !station.beside)),
+        'remarks stand at the first move of a group',
+      ),
+  )
+  .max(500)
 
 export const newStation = (label: string, change: Partial<Station> = {}): Station => ({
-  label, sideRule: null, posture: null, effort: null, workMs: null, restMs: null, reps: null, swaps: [], above: [], beside: '', ...change,
+  label,
+  sideRule: null,
+  posture: null,
+  effort: null,
+  workMs: null,
+  restMs: null,
+  reps: null,
+  swaps: [],
+  above: [],
+  beside: '',
+  ...change,
 })
 
 export type Swap = Station['swaps'][number]
@@ -50,17 +73,29 @@ export const ruleOf = (station: Station, move: Move): SideRule => station.sideRu
 /** The intervals that one turn at a station takes: one, or two where each side has its own. */
 export function turnsOf(rule: SideRule, pass: number): readonly (Side | null)[] {
   switch (rule) {
-    case 'none': return NO_SIDE
-    case 'halves': return HALVES
-    case 'alternate': return pass % 2 ? LEFT : RIGHT
-    case 'each': return EACH
-    case 'left': return LEFT
-    case 'right': return RIGHT
-    case 'both': return BOTH
+    case 'none':
+      return NO_SIDE
+    case 'halves':
+      return HALVES
+    case 'alternate':
+      return pass % 2 ? LEFT : RIGHT
+    case 'each':
+      return EACH
+    case 'left':
+      return LEFT
+    case 'right':
+      return RIGHT
+    case 'both':
+      return BOTH
   }
 }
-const NO_SIDE = [null] as const, HALVES = ['switch'] as const, LEFT = ['left'] as const, RIGHT = ['right'] as const, BOTH = ['both'] as const
+const NO_SIDE = [null] as const,
+  HALVES = ['switch'] as const,
+  LEFT = ['left'] as const,
+  RIGHT = ['right'] as const,
+  BOTH = ['both'] as const
 const EACH = ['left', 'right'] as const
 
 /** "12 Deck-rail squat", or the label alone. */
-export const withReps = (station: Station, pass: number): string => (station.reps ? `${station.reps} ${labelIn(station, pass)}` : labelIn(station, pass))
+export const withReps = (station: Station, pass: number): string =>
+  station.reps ? `${station.reps} ${labelIn(station, pass)}` : labelIn(station, pass)

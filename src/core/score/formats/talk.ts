@@ -5,7 +5,8 @@ import { head, ms, type Format } from './format'
 import { Run } from './run'
 
 const schema = z.object({
-  format: z.literal('talk'), ...head,
+  format: z.literal('talk'),
+  ...head,
   /** A guess at the length, or null for none. */
   guessMs: ms.nullable(),
 })
@@ -14,7 +15,11 @@ export { schema as talkSchema }
 
 export const talk: Format<Talk> = {
   schema,
-  notation: { head: 'talk', moves: 'none', fields: [{ kind: 'optionalLength', field: 'guessMs', word: 'about', bare: null }] },
+  notation: {
+    head: 'talk',
+    moves: 'none',
+    fields: [{ kind: 'optionalLength', field: 'guessMs', word: 'about', bare: null }],
+  },
   defaults: (key, name) => ({ format: 'talk', key, name, above: [], beside: '', guessMs: 30_000 }),
   expand(section, around) {
     const run = new Run(section.key, around)

@@ -5,6 +5,9 @@ import { findWorkout } from '@/server/workouts'
 import { ScoreView } from '@/ui/score/ScoreView'
 
 export default async function ScorePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
-  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([findWorkout(idFrom((await params).id)), listMoves()])
+  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([
+    findWorkout(idFrom((await params).id)),
+    listMoves(),
+  ])
   return <ScoreView key={id} id={id} score={score} revision={scoreRevision} ownMoves={ownMoves} />
 }

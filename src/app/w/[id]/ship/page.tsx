@@ -13,5 +13,13 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
   const boundaries = boundariesOf(expand(workout.score).segments).filter((boundary) => boundary.audible)
   const tied = new Set(stitches.map((stitch) => tieKey(stitch)))
   const open = boundaries.filter((boundary) => !tied.has(tieKey(boundary))).length
-  return <ShipView id={workout.id} progress={progress} hasScore={boundaries.length > 0} hasStitches={stitches.length > 0} openChanges={open} />
+  return (
+    <ShipView
+      id={workout.id}
+      progress={progress}
+      hasScore={boundaries.length > 0}
+      hasStitches={stitches.length > 0}
+      openChanges={open}
+    />
+  )
 }

@@ -9,5 +9,7 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const { hash, proxyHash, facts } = await findFootage(idFrom(id))
   const played = proxyHash ?? hash
   if (!played || !facts) throw new Problem('not-found', 'The footage is not ready yet.')
-  return serveFile(request, storedPath(played), { type: !proxyHash && /^vp|^av1/.test(facts.videoCodec) ? 'video/webm' : 'video/mp4' })
+  return serveFile(request, storedPath(played), {
+    type: !proxyHash && /^vp|^av1/.test(facts.videoCodec) ? 'video/webm' : 'video/mp4',
+  })
 })

@@ -10,27 +10,51 @@ import { storedPath } from '@/server/store'
 export const GET = route<{ id: string; part: string }>(async (request, { id, part }) => {
   const pack = await findPack(idFrom(id))
   switch (part) {
-    case 'video': return serveFile(request, storedPath(pack.videoHash), { type: 'video/mp4', download: downloadName(pack.title, '.mp4') })
-    case 'preview': return serveFile(request, storedPath(pack.videoHash), { type: 'video/mp4' })
-    case 'captions': return text(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
-    case 'chapters': return text(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
-    case 'all': return zipOf(pack)
-    default: throw new Problem('not-found', 'There is no such part.')
+    case 'video':
+      return serveFile(request, storedPath(pack.videoHash), {
+        type: 'video/mp4',
+        download: downloadName(pack.title, '.mp4'),
+      })
+    case 'preview':
+      return serveFile(request, storedPath(pack.videoHash), { type: 'video/mp4' })
+    case 'captions':
+      return text(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
+    case 'chapters':
+      return text(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
+    case 'all':
+      return zipOf(pack)
+    default:
+      throw new Problem('not-found', 'There is no such part.')
   }
 })
 
 function text(content: string, type: string, name: string): Response {
-  return new Response(content, { headers: { 'content-type': `${type}; charset=utf-8`, 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` } })
+  return new Response(content, {
+    headers: {
+      'content-type': `${type}; charset=utf-8`,
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
+  })
 }
 
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
 async function zipOf(pack: Pack): Promise<Response> {
-  const video = await openAsBlob(storedPath(pack.videoHash)).catch(() => { throw new Problem('not-found', 'The video is no longer there. Render it again.') })
+  const video = await openAsBlob(storedPath(pack.videoHash)).catch(() => {
+    throw new Problem('not-found', 'The video is no longer there. Render it again.')
+  })
   const zip = downloadZip([
-    { name: downloadName(pack.title, '.mp4'), input: video.stream(), size: pack.videoBytes, lastModified: pack.createdAt },
+    {
+      name: downloadName(pack.title, '.mp4'),
+      input: video.stream(),
+      size: pack.videoBytes,
+      lastModified: pack.createdAt,
+    },
     { name: downloadName(pack.title, '.vtt'), input: pack.captions, lastModified: pack.createdAt },
     { name: downloadName(pack.title, '-chapters.txt'), input: pack.chapters, lastModified: pack.createdAt },
   ])
-  zip.headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(downloadName(pack.title, '.zip'))}`)
+  zip.headers.set(
+    'content-disposition',
+    `attachment; filename*=UTF-8''${encodeURIComponent(downloadName(pack.title, '.zip'))}`,
+  )
   return zip
 }

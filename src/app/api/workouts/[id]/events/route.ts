@@ -16,9 +16,13 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
       let open = true
-      const say = (text: string): void => { if (open) controller.enqueue(encoder.encode(text)) }
+      const say = (text: string): void => {
+        if (open) controller.enqueue(encoder.encode(text))
+      }
       const tell = async (): Promise<void> => say(`data: ${JSON.stringify(await progressOf(workoutId))}\n\n`)
-      const listening = await sql().listen(CHANGES, (changed) => { if (changed === workoutId) void tell().catch(() => close()) })
+      const listening = await sql().listen(CHANGES, (changed) => {
+        if (changed === workoutId) void tell().catch(() => close())
+      })
       const alive = setInterval(() => say(': still here\n\n'), KEEP_ALIVE_MS)
       close = () => {
         if (!open) return
@@ -27,12 +31,16 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
         void listening.unlisten().catch(() => {})
         try {
           controller.close()
-        } catch { /* a reader that has gone away has closed it already */ }
+        } catch {
+          /* a reader that has gone away has closed it already */
+        }
       }
       request.signal.addEventListener('abort', close, { once: true })
       await tell()
     },
     cancel: () => close(),
   })
-  return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' } })
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  })
 })

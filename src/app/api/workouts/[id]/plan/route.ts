@@ -7,6 +7,9 @@ import { findWorkout } from '@/server/workouts'
 export const GET = route<{ id: string }>(async (_request, { id }) => {
   const { score } = await findWorkout(idFrom(id))
   return new Response(writeWorkoutFile(score), {
-    headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(downloadName(score.title, '.jivet.json'))}` },
+    headers: {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(downloadName(score.title, '.jivet.json'))}`,
+    },
   })
 })

@@ -13,7 +13,10 @@ const stitchSchema = z.object({
 })
 const bodySchema = z.object({
   revision: z.number().int().min(1),
-  stitches: z.array(stitchSchema).max(50_001).refine((all) => new Set(all.map((one) => tieKey(one))).size === all.length, 'a boundary is stitched twice'),
+  stitches: z
+    .array(stitchSchema)
+    .max(50_001)
+    .refine((all) => new Set(all.map((one) => tieKey(one))).size === all.length, 'a boundary is stitched twice'),
 })
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
