@@ -8,12 +8,7 @@ const rule = (name, from, to, extra = {}) => ({
 
 module.exports = {
   forbidden: [
-    {
-      name: 'no-circles',
-      severity: 'error',
-      from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
-    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     rule('core-is-pure', '^src/core', '^src/(?!core)'),
     {
       name: 'core-has-no-node',

@@ -1,5 +1,5 @@
-// `npm test`: prepares the machine like `npm start`, then lint, layers, types, unit, integration and browser tests.
-// Ends with a line `N passed, N failed`.
+// `npm test`: prepares the machine like `npm start`, then layout, lint, layers, types, unit, integration and browser
+// tests. Ends with a line `N passed, N failed`.
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -22,6 +22,7 @@ const run = (title, command, args) => {
 }
 
 const steps = [
+  run('layout', bin('prettier'), ['--check', '.', '--log-level', 'warn']),
   run('lint', bin('eslint'), ['.']),
   run('layers', bin('depcruise'), ['src', 'bin', 'demo']),
   run('types', bin('tsc'), ['--noEmit']),
