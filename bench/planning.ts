@@ -1,4 +1,5 @@
-// What a keystroke costs while a score is edited: expansion, judgement and terrain, from 10 to 50,000 segments, in one run.
+// What a keystroke costs while a score is edited: expansion, judgement and terrain, from 10 to 50,000 segments, in one
+// run.
 //   tsx bench/planning.ts
 import { createCanvas } from '@napi-rs/canvas'
 import { judge } from '../src/core/check/check'

@@ -1,6 +1,6 @@
 // `jivet COMMAND ...`: parses the call, runs one command, maps what went wrong to an exit code.
 import { parseArgs } from 'node:util'
-import { Problem } from '../src/core/problem'
+import { Problem, type ProblemCode } from '../src/core/problem'
 import { COMMANDS, UsageError } from './commands'
 
 const USAGE = `usage:
@@ -9,11 +9,15 @@ const USAGE = `usage:
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE [--json]
+  jivet cut    PLAN FOOTAGE [--sync FILE.json] [--fit follow] [--json]
   jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt) or an interval table (*.csv). Add --debug for a stack trace.
 `
+
+/** What the machine lacks, and not what was read. */
+const LACKING: ReadonlySet<ProblemCode> = new Set(['tool-missing', 'font-missing', 'package-missing'])
 
 async function main(argv: string[]): Promise<number> {
   try {
@@ -54,9 +58,10 @@ function report(error: unknown, debug: boolean): number {
     process.stderr.write(`jivet: ${(error as Error).message}\n${USAGE}`)
     return 2
   }
-  const message = error instanceof Error ? error.message : String(error)
+  const place = error instanceof Problem && error.place ? `${error.place}: ` : ''
+  const message = place + (error instanceof Error ? error.message : String(error))
   process.stderr.write(`jivet: ${message.split('\n')[0]}\n`)
-  return error instanceof Problem && error.code === 'tool-missing' ? 3 : 1
+  return error instanceof Problem && LACKING.has(error.code) ? 3 : 1
 }
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {

@@ -2,25 +2,29 @@
 import { readFile, rename, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
-import { boundariesOf, type StitchPoint } from '../src/core/align/boundaries'
-import { syncByBeeps } from '../src/core/align/sync'
+import { describeSync, stitchByEvidence } from '../src/core/align/sync'
+import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
-import { lay, layAsPlanned, type LaidSegment } from '../src/core/cut/lane'
+import { asPlanned, follow, shownIn, type Cut, type ShownSegment } from '../src/core/cut/cut'
+import { lay } from '../src/core/cut/lane'
+import { ofKind } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
-import type { Expansion } from '../src/core/score/segment'
+import type { Expansion, Segment } from '../src/core/score/segment'
 import { cueTrack } from '../src/core/sound/track'
 import { formatInstant, formatLength } from '../src/core/time/clock'
+import type { Ms } from '../src/core/units'
+import { findingSentence, mendLabel } from '../src/core/words/en/findings'
+import { nameOf } from '../src/core/words/en/names'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
 import { writeWav } from '../src/core/write/wav'
-import { nameOf } from '../src/core/write/wording'
-import { listenTo } from '../src/engine/listen'
+import { listenTo, type Heard } from '../src/engine/listen'
 import { readPlanFile } from '../src/engine/plan'
-import { probeFootage } from '../src/engine/probe'
+import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 
 export class UsageError extends Error {}
@@ -61,54 +65,53 @@ const expandCommand: Command = async (files, options) => {
 
 const checkCommand: Command = async (files, options) => {
   const [plan = ''] = only(files, 1)
-  const score = await naming(plan, readPlanFile(plan))
-  const { findings, dismissed } = judge(score)
+  const { findings, dismissed } = judge(await naming(plan, readPlanFile(plan)))
+  const said = findings.map(({ mend, ...finding }) => ({
+    ...finding,
+    ...findingSentence(finding.fact),
+    mend: mend && mendLabel(mend.fact),
+  }))
   if (options.json) {
-    printJson({
-      findings: findings.map(({ mend, ...finding }) => ({ ...finding, mend: mend?.label ?? null })),
-      dismissed: dismissed.map(({ finding, reason }) => ({ id: finding.id, reason })),
-    })
+    printJson({ findings: said, dismissed: dismissed.map(({ finding, reason }) => ({ id: finding.id, reason })) })
   } else {
-    for (const { severity, segmentId, sectionKey, what, why, mend } of findings)
-      print(
-        `${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}\n         ${what}\n         ${why}${mend ? ` Mend: ${mend.label}.` : ''}`,
-      )
-    print(findings.length ? `${findings.length} finding${findings.length === 1 ? '' : 's'}` : 'nothing found')
+    for (const { severity, segmentId, sectionKey, what, why, mend } of said) {
+      print(`${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}`)
+      print(`         ${what}\n         ${why}${mend ? ` Mend: ${mend}.` : ''}`)
+    }
+    print(said.length ? `${said.length} finding${said.length === 1 ? '' : 's'}` : 'nothing found')
   }
   if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
 }
 
 const cuesCommand: Command = async (files, options) => {
   const { segments } = await expandFile(only(files, 1)[0])
-  const cues = cuesFor(layAsPlanned(segments))
+  const cues = cuesFor(asPlanned(segments))
   if (options.json) return printJson({ cues })
   for (const cue of cues) print(`${formatInstant(cue.atMs)}  ${cue.voice.padEnd(6)}  ${cue.segmentId}`)
 }
 
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
-  const heard = await hearFile(footage)
-  const timers = timerBeeps(heard.beeps)
-  const evidence = timers.map(({ atMs, durationMs, hz, strength, boundaryLikelihood }) => ({
-    kind: 'beep',
-    atMs: Math.round(atMs),
-    durationMs: Math.round(durationMs),
-    hz: Math.round(hz),
-    strength: round2(strength),
-    boundaryLikelihood: round2(boundaryLikelihood),
+  const { evidence, facts } = await hearFile(footage)
+  const beeps = timerBeeps(ofKind(evidence, 'beep')).map((beep) => ({
+    kind: beep.kind,
+    atMs: Math.round(beep.atMs),
+    spreadMs: beep.spreadMs,
+    durationMs: Math.round(beep.durationMs),
+    hz: Math.round(beep.hz),
+    strength: round2(beep.strength),
+    boundaryLikelihood: round2(beep.boundaryLikelihood),
   }))
-  if (options.json) return printJson({ footageMs: heard.footageMs, evidence })
-  for (const beep of evidence)
-    print(
-      `${formatInstant(beep.atMs)}  beep  ${beep.hz} Hz  ${beep.durationMs} ms  ${beep.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`,
-    )
+  if (options.json) return printJson({ footageMs: facts.durationMs, evidence: beeps })
+  for (const { atMs, hz, durationMs, boundaryLikelihood } of beeps)
+    print(`${formatInstant(atMs)}  beep  ${hz} Hz  ${durationMs} ms  ${boundaryLikelihood >= 0.5 ? 'change' : 'count'}`)
 }
 
 const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
-  const heard = await hearFile(footage)
-  const result = syncByBeeps(segments, heard.beeps, heard.footageMs)
+  const { evidence, facts } = await hearFile(footage)
+  const result = describeSync(segments, stitchByEvidence(segments, evidence), facts.durationMs)
   if (options.json) return printJson(result)
   for (const stitch of result.stitches)
     print(
@@ -117,27 +120,27 @@ const syncCommand: Command = async (files, options) => {
   for (const id of result.missing) print(`missing                ${id}`)
 }
 
+const cutCommand: Command = async (files, options) => {
+  const [plan = '', footage = ''] = only(files, 2)
+  onlyFollow(options.fit)
+  const { segments } = await expandFile(plan)
+  const { cut } = await cutOf(segments, footage, await probed(footage), options.sync)
+  if (options.json) return printJson(cut)
+  for (const { outMs, fromMs, toMs, segmentId, why } of cut.spans)
+    print(`${formatInstant(outMs)}  ${formatInstant(fromMs)} - ${formatInstant(toMs)}  ${why}  ${segmentId ?? ''}`)
+}
+
 const renderCommand: Command = async (files, options) => {
-  const [plan, footage = ''] = only(files, 2)
+  const [plan = '', footage = ''] = only(files, 2)
   const out = required(options.out, '--out OUT.mp4')
-  if (options.fit && options.fit !== 'follow')
-    throw new UsageError(`--fit ${options.fit} is not known here; "follow" keeps the footage as filmed`)
-  const score = await naming(plan ?? '', readPlanFile(plan ?? ''))
-  const { segments } = await naming(plan ?? '', Promise.resolve(score).then(expand))
+  onlyFollow(options.fit)
+  const score = await naming(plan, readPlanFile(plan))
+  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
   const facts = await probed(footage)
-  const stitches = options.sync
-    ? await stitchesFrom(options.sync)
-    : syncByBeeps(segments, facts.audioCodec ? (await listenTo(footage, facts.durationMs)).beeps : [], facts.durationMs)
-        .stitches
-  if (!stitches.length)
-    throw new Problem('not-stitched', `${footage}: no interval was found in the sound. Give --sync FILE.json.`)
+  const { cut, shown } = await cutOf(segments, footage, facts, options.sync)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      footage,
-      facts,
-      lane: lay(segments, boundariesOf(segments), stitches, facts.durationMs),
-      count: score.count,
-      out: temporary,
+      ...{ footage, facts, cut, shown, count: score.count, out: temporary },
       onProgress: progressOnTerminal('render'),
     }),
   )
@@ -148,19 +151,19 @@ const trackCommand: Command = async (files, options) => {
   const out = required(options.out, '--out OUT.wav')
   const rate = 48_000
   await intoPlace(out, async (temporary) =>
-    writeFile(temporary, writeWav(cueTrack(cuesFor(layAsPlanned(segments)), totalMs + 1000, rate), rate)),
+    writeFile(temporary, writeWav(cueTrack(cuesFor(asPlanned(segments)), totalMs + 1000, rate), rate)),
   )
 }
 
 const exportCommand: Command = async (files, options) => {
   const { segments } = await expandFile(only(files, 1)[0])
   const format = required(options.as, '--as vtt|chapters|csv')
-  const lane = options.sync ? await laneFrom(segments, options.sync) : layAsPlanned(segments)
+  const shown = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
   switch (format) {
     case 'vtt':
-      return print(writeVtt(lane))
+      return print(writeVtt(shown))
     case 'chapters':
-      return print(writeChapters(lane))
+      return print(writeChapters(shown))
     case 'csv':
       return print(writeIntervalTable(segments))
     default:
@@ -174,6 +177,7 @@ export const COMMANDS = {
   cues: cuesCommand,
   hear: hearCommand,
   sync: syncCommand,
+  cut: cutCommand,
   render: renderCommand,
   track: trackCommand,
   export: exportCommand,
@@ -190,35 +194,60 @@ function required(value: string | undefined, what: string): string {
   return value
 }
 
+function onlyFollow(fit = 'follow'): void {
+  if (fit !== 'follow') throw new UsageError(`--fit ${fit} is not known here; "follow" keeps the footage as filmed`)
+}
+
 const round2 = (value: number): number => Math.round(value * 100) / 100
 
-/** Puts the file's name in front of what is wrong with it. */
+/** Puts the file's name in front of the place of what is wrong with it. */
 async function naming<T>(file: string, work: Promise<T>): Promise<T> {
   return work.catch((error: unknown) => {
     if (!(error instanceof Problem)) throw error
-    const place = error.code !== 'tool-failed' && error.place ? `: ${error.place}` : ''
-    throw new Problem(error.code, `${file}${place}: ${error.message}`)
+    throw new Problem(error.fact, error.code !== 'tool-failed' && error.place ? `${file}: ${error.place}` : file)
   })
 }
 
 const expandFile = (file = ''): Promise<Expansion> => naming(file, readPlanFile(file).then(expand))
 
-const probed = (footage: string): ReturnType<typeof probeFootage> =>
+const probed = (footage: string): Promise<FootageFacts> =>
   naming(
     footage,
     probeFootage(footage).catch((error: NodeJS.ErrnoException) => {
-      throw error.code === 'ENOENT' ? new Problem('not-found', 'There is no such file.') : error
+      throw error.code === 'ENOENT' ? new Problem({ code: 'no-file' }) : error
     }),
   )
 
-async function hearFile(footage: string): Promise<Awaited<ReturnType<typeof listenTo>> & { footageMs: number }> {
+async function hearFile(footage: string): Promise<Heard & { facts: FootageFacts }> {
   const facts = await probed(footage)
-  if (facts.audioCodec === null)
-    throw new Problem('no-sound', `${footage}: this file has no sound, so there is nothing to hear.`)
-  return {
-    ...(await naming(footage, listenTo(footage, facts.durationMs, { onProgress: progressOnTerminal('hear') }))),
-    footageMs: facts.durationMs,
-  }
+  if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, footage)
+  const onProgress = progressOnTerminal('hear')
+  return { ...(await naming(footage, listenTo(footage, facts, { onProgress }))), facts }
+}
+
+/** The cut of a footage, with ties from a file or, without one, from what is heard in it. */
+async function cutOf(
+  segments: readonly Segment[],
+  footage: string,
+  facts: FootageFacts,
+  syncFile: string | undefined,
+): Promise<{ cut: Cut; shown: ShownSegment[] }> {
+  const { durationMs } = facts
+  const ties = syncFile
+    ? await tiesFrom(syncFile, segments, durationMs)
+    : stitchByEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts)).evidence : [])
+  if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
+  return followed(segments, ties, durationMs)
+}
+
+function followed(
+  segments: readonly Segment[],
+  ties: readonly Tie[],
+  footageMs: Ms,
+): { cut: Cut; shown: ShownSegment[] } {
+  const laid = lay(segments, ties, footageMs)
+  const cut = follow(laid, footageMs)
+  return { cut, shown: shownIn(cut, laid) }
 }
 
 const syncFileSchema = z.object({
@@ -228,24 +257,28 @@ const syncFileSchema = z.object({
 
 async function readSync(file: string): Promise<z.infer<typeof syncFileSchema>> {
   const text = await readFile(file, 'utf8').catch(() => {
-    throw new Problem('not-found', `${file}: there is no such file.`)
+    throw new Problem({ code: 'no-file' }, file)
   })
   try {
     return syncFileSchema.parse(JSON.parse(text))
   } catch (error) {
-    const why =
-      error instanceof z.ZodError
-        ? `${error.issues[0]?.path.join('.')}: ${error.issues[0]?.message}`
-        : (error as Error).message
-    throw new Problem('bad-document', `${file}: not the output of "sync --json" (${why}).`)
+    const issue = error instanceof z.ZodError ? error.issues[0] : null
+    const reason = issue ? `${issue.path.join('.')}: ${issue.message}` : (error as Error).message
+    throw new Problem({ code: 'not-sync-file', reason }, file)
   }
 }
 
-const stitchesFrom = async (file: string): Promise<StitchPoint[]> => (await readSync(file)).stitches
+/** Ties that cannot hold together are refused here, as in the application. */
+async function tiesFrom(file: string, segments: readonly Segment[], footageMs: Ms): Promise<Tie[]> {
+  const { stitches } = await readSync(file)
+  const wrong = tieProblem(segments, stitches, footageMs)
+  if (wrong) throw new Problem(wrong, file)
+  return stitches
+}
 
-async function laneFrom(segments: Expansion['segments'], file: string): Promise<LaidSegment[]> {
-  const { stitches, summary } = await readSync(file)
-  return lay(segments, boundariesOf(segments), stitches, summary.footageMs)
+async function shownFrom(segments: Expansion['segments'], file: string): Promise<ShownSegment[]> {
+  const { footageMs } = (await readSync(file)).summary
+  return followed(segments, await tiesFrom(file, segments, footageMs), footageMs).shown
 }
 
 /** Writes beside the wanted file and renames, so that a half-written file never bears the name. */

@@ -68,8 +68,8 @@ const stampOf = (...files) => {
 }
 
 /**
- * Installs packages when node_modules does not belong to package-lock.json. Not `npm ci`: it refuses a lock file without
- * the builds for other systems, which not every registry carries (docs/decisions/003).
+ * Installs packages when node_modules does not belong to package-lock.json. Not `npm ci`: it refuses a lock file
+ * without the builds for other systems, which not every registry carries (docs/decisions/003).
  */
 export function ensureModules() {
   const stamp = join(ROOT, 'node_modules', '.jivet-stamp')
@@ -115,7 +115,10 @@ function databaseAccount() {
   return { uid: id('-u'), gid: id('-g') }
 }
 
-/** The folder for the cluster: in the data folder, or, where the database's account cannot get there, beside others in /var/lib. */
+/**
+ * The folder for the cluster: in the data folder, or, where the database's account cannot get there, beside others in
+ * /var/lib.
+ */
 function clusterFolder(home, account) {
   const inside = join(home, 'database')
   if (!account) return inside
@@ -197,7 +200,10 @@ export async function startDatabase(home) {
   }
 }
 
-/** Films the demo with the simulated camera, unless the film of these very sources is there. @returns the footage file. */
+/**
+ * Films the demo with the simulated camera, unless the film of these very sources is there.
+ * @returns the footage file.
+ */
 export function ensureDemoFilm(home) {
   const stamp = sourceStamp('demo', 'src/core/expand', 'src/core/score').slice(0, 16)
   const folder = join(home, 'demo', stamp)

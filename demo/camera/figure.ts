@@ -167,9 +167,7 @@ export function blend(from: Pose, to: Pose, share: number): Pose {
 export function drawFigure(
   pen: SKRSContext2D,
   pose: Pose,
-  tall: number,
-  jug: boolean,
-  jugSide: 'left' | 'right',
+  { tall, jug, jugSide }: { tall: number; jug: boolean; jugSide: 'left' | 'right' },
 ): void {
   pen.lineCap = pen.lineJoin = 'round'
   const limb = (colour: string, width: number, ...points: Point[]): void => {

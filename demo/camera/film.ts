@@ -106,7 +106,11 @@ function drawMoment(
   }
   pen.save()
   pen.translate(640, FLOOR_Y)
-  drawFigure(pen, pose, 430, motion.jug && into > CHANGE_MS / 2, side === 'left' ? 'left' : 'right')
+  drawFigure(pen, pose, {
+    tall: 430,
+    jug: motion.jug && into > CHANGE_MS / 2,
+    jugSide: side === 'left' ? 'left' : 'right',
+  })
   pen.restore()
 }
 

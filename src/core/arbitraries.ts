@@ -1,7 +1,9 @@
-// Any score at all, for property tests and the fuzzing bench: every format, field, remark and odd name the schema lets in.
+// Any score at all, for property tests and the fuzzing bench: every format, field, remark and odd name the schema lets
+// in.
 import fc from 'fast-check'
 import { FORMAT_NAMES, formatNamed, newSection, type FormatName, type Section } from './score/formats'
-import type { Field } from './score/formats/format'
+import { withKeys } from './score/formats/keys'
+import type { Field } from './score/formats/fields'
 import { emptyScore, type Score } from './score/score'
 import { moveSchema } from './score/move'
 import { MUSCLES, IMPACTS, POSTURES, SIDE_RULES, SIDES } from './score/postures'
@@ -42,6 +44,12 @@ const remark = fc.oneof(
   oneLine.map((text) => `#${text}`),
   oneLine.map((text) => `?${text}`),
 )
+/** Often none, so that one is given; sometimes one of many, as after moves were inserted. */
+const anyKey = fc.oneof(
+  { weight: 3, arbitrary: fc.constant('') },
+  fc.integer({ min: 1, max: 12 }).map((number) => `s${number}`),
+  fc.constantFrom('jug-lift', 'r2/s1/work', 'x'),
+)
 const remarks = {
   above: fc.array(remark, { maxLength: 3 }),
   beside: fc.oneof(
@@ -56,6 +64,7 @@ const swaps = fc.uniqueArray(fc.record({ from: fc.integer({ min: 2, max: 9 }), l
 })
 const anyStation = (label: fc.Arbitrary<string> = anyName) =>
   fc.record({
+    key: anyKey,
     label,
     sideRule: fc.option(fc.constantFrom(...SIDE_RULES)),
     posture: fc.option(fc.constantFrom(...POSTURES)),
@@ -67,6 +76,7 @@ const anyStation = (label: fc.Arbitrary<string> = anyName) =>
     ...remarks,
   })
 const anyRow = fc.record({
+  key: anyKey,
   kind: fc.constantFrom(...KINDS),
   label: anyName,
   side: fc.option(fc.constantFrom(...SIDES)),
@@ -89,7 +99,9 @@ function anyField(field: Field): fc.Arbitrary<unknown> {
     case 'optionalLength':
       return fc.option(anyMs)
     case 'choice':
-      return field.bare ? fc.constantFrom(...field.options) : fc.option(fc.constantFrom(...field.options))
+      return fc.constantFrom(...field.options)
+    case 'optionalChoice':
+      return fc.option(fc.constantFrom(...field.options))
     case 'text':
       return anyName
     case 'lengths':
@@ -115,9 +127,9 @@ export function anySection(format: FormatName): fc.Arbitrary<Section> {
     from: fc.option(fc.constantFrom(...FORMAT_NAMES)),
   })
   return fc.tuple(numbers, extra, moves).map(([typed, more, held]) => {
-    const base = newSection(format, 'x', 'x') as unknown as Record<string, unknown>
+    const base = newSection(format, 'x', 'x')
     const own = Object.fromEntries(Object.entries(held).filter(([name]) => name in base))
-    return { ...base, ...typed, ...more, ...own } as unknown as Section
+    return withKeys(Object.assign(base, typed, more, own))
   })
 }
 
@@ -249,7 +261,7 @@ export const anyBrokenDocument: fc.Arbitrary<string> = fc.oneof(
     .map(([score, wounds]) => {
       const file = { format: 'jivet-workout', version: 1, score: structuredClone(score) as unknown }
       for (const [way, value] of wounds) {
-        let inside: Record<string, unknown> = file as unknown as Record<string, unknown>
+        let inside: Record<string, unknown> = file
         for (const [depth, step] of way.entries()) {
           const names = Object.keys(inside)
           const name = names[step % Math.max(1, names.length)]

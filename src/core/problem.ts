@@ -1,40 +1,21 @@
-// Problems with what came from outside, as data. The sentence is for a creator; the code is for machines.
+// Problems with what came from outside: data for machines, with the sentence for a creator.
+import type { ProblemFact } from './facts'
+import { problemSentence } from './words/en/problems'
 
-export type ProblemCode =
-  | 'bad-json'
-  | 'bad-document'
-  | 'bad-header'
-  | 'bad-cell'
-  | 'empty-plan'
-  | 'too-long'
-  | 'too-many'
-  | 'not-video'
-  | 'empty-file'
-  | 'no-picture'
-  | 'no-sound'
-  | 'broken-end'
-  | 'too-large'
-  | 'bad-name'
-  | 'not-found'
-  | 'stale'
-  | 'conflict'
-  | 'forbidden'
-  | 'bad-request'
-  | 'disk-full'
-  | 'tool-failed'
-  | 'tool-missing'
-  | 'not-stitched'
-  | 'cancelled'
-  | 'busy'
+export type ProblemCode = ProblemFact['code']
 
 /** An error that a person can act on. Anything else thrown is a defect of ours. */
 export class Problem extends Error {
   override readonly name = 'Problem'
+  /** @param place the line, field or tool's last words that it is about. */
   constructor(
-    readonly code: ProblemCode,
-    message: string,
+    readonly fact: ProblemFact,
     readonly place: string | null = null,
   ) {
-    super(message)
+    super(problemSentence(fact))
+  }
+
+  get code(): ProblemCode {
+    return this.fact.code
   }
 }

@@ -21,7 +21,7 @@ export function registerFonts(): void {
   for (const [pack, file, family] of FILES) {
     const folder = dirname(resolveFrom([here, require], `${pack}/package.json`))
     if (!GlobalFonts.registerFromPath(join(folder, 'files', file), family)) {
-      throw new Problem('tool-missing', `The font file ${file} is missing. Running "npm ci" brings it back.`)
+      throw new Problem({ code: 'font-missing', name: file })
     }
   }
   registered = true
@@ -35,5 +35,5 @@ function resolveFrom(resolvers: NodeJS.Require[], name: string): string {
       /* the next one may know */
     }
   }
-  throw new Problem('tool-missing', `The package of ${name} is missing. Running "npm ci" brings it back.`)
+  throw new Problem({ code: 'package-missing', name })
 }

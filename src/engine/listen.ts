@@ -1,11 +1,15 @@
 // Decodes a recording's sound once and hands the same samples to whoever listens: tones, peaks.
+import type { Evidence } from '../core/evidence'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
-import { HEARING_RATE, ToneListener, type Beep } from '../core/hear/tones'
+import { HEARING_RATE, ToneListener } from '../core/hear/tones'
 import type { Ms } from '../core/units'
+import type { FootageFacts } from './probe'
+import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 export interface Heard {
-  beeps: Beep[]
+  /** In order of time. */
+  evidence: Evidence[]
   peaks: PeakLevel[]
   soundMs: Ms
 }
@@ -16,24 +20,25 @@ export interface Heard {
  */
 export async function listenTo(
   path: string,
-  durationMs: Ms,
+  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
   options: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
 ): Promise<Heard> {
   const tones = new ToneListener()
   const peaks = new PeakGatherer()
   let samples = 0
-  await decodeSound(path, options.signal, (block) => {
+  await decodeSound(path, facts, options.signal, (block) => {
     tones.push(block)
     peaks.push(block)
     samples += block.length
-    options.onProgress?.(Math.min(1, ((samples / HEARING_RATE) * 1000) / Math.max(1, durationMs)))
+    options.onProgress?.(Math.min(1, ((samples / HEARING_RATE) * 1000) / Math.max(1, facts.durationMs)))
   })
-  return { beeps: tones.finish(), peaks: peaks.finish(), soundMs: Math.round((samples / HEARING_RATE) * 1000) }
+  return { evidence: tones.finish(), peaks: peaks.finish(), soundMs: Math.round((samples / HEARING_RATE) * 1000) }
 }
 
-/** Mono float samples at `HEARING_RATE` from picture time 0 on, gaps filled with silence. */
+/** Mono float samples at `HEARING_RATE` from instant 0 of the footage on, gaps filled with silence. */
 async function decodeSound(
   path: string,
+  facts: Pick<FootageFacts, 'zeroS'>,
   signal: AbortSignal | undefined,
   onBlock: (block: Float32Array) => void,
 ): Promise<void> {
@@ -41,23 +46,8 @@ async function decodeSound(
   await runTool(
     'ffmpeg',
     [
-      '-v',
-      'error',
-      '-nostdin',
-      '-i',
-      `file:${path}`,
-      '-map',
-      '0:a:0',
-      '-vn',
-      '-af',
-      'aresample=async=1:first_pts=0',
-      '-ac',
-      '1',
-      '-ar',
-      String(HEARING_RATE),
-      '-f',
-      'f32le',
-      'pipe:1',
+      ...['-v', 'error', '-nostdin', ...COPY_TIMES, '-i', `file:${path}`, '-map', '0:a:0', '-vn'],
+      ...['-af', soundOnTime(facts), '-ac', '1', '-ar', String(HEARING_RATE), '-f', 'f32le', 'pipe:1'],
     ],
     {
       signal,

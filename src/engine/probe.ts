@@ -5,21 +5,34 @@ import { Problem } from '../core/problem'
 import type { Ms, Rate } from '../core/units'
 import { runTool } from './tool'
 
-export interface FootageFacts {
-  durationMs: Ms
+/**
+ * Facts of a footage as they are kept; those that an older Jivet did not measure have the values it took for granted.
+ */
+export const footageFactsSchema = z.object({
+  /** From instant 0 to the end of the last picture. */
+  durationMs: z.number(),
+  /**
+   * Instant 0 of the footage in the container's own time, in seconds: where the earlier of picture and sound begins,
+   * as they are presented. Everything that reads the file reckons from here.
+   */
+  zeroS: z.number().default(0),
+  /** When the first picture, and the first sample of sound, are due after instant 0. */
+  pictureFromMs: z.number().default(0),
+  soundFromMs: z.number().default(0),
   /** As displayed: turned upright, with square pixels, made even as encoders need. */
-  width: number
-  height: number
-  rate: Rate
-  videoCodec: string
-  audioCodec: string | null
-  audioRate: number | null
-  audioChannels: number | null
-  /** A browser plays it as it is; otherwise a proxy is made. */
-  browserPlayable: boolean
+  width: z.number(),
+  height: z.number(),
+  rate: z.object({ num: z.number(), den: z.number() }),
+  videoCodec: z.string(),
+  audioCodec: z.string().nullable(),
+  audioRate: z.number().nullable(),
+  audioChannels: z.number().nullable(),
+  /** A browser plays it as it is, and from the same instant 0; otherwise a proxy is made. */
+  browserPlayable: z.boolean(),
   /** Picture and sound end well before the length that the file announces. */
-  brokenEnd: boolean
-}
+  brokenEnd: z.boolean(),
+})
+export type FootageFacts = z.infer<typeof footageFactsSchema>
 
 const streamSchema = z.object({
   codec_type: z.string().optional(),
@@ -48,39 +61,108 @@ const PLAYABLE_AUDIO = new Set(['aac', 'mp3', 'opus', 'vorbis', 'flac'])
 /** Text and pictures that ffmpeg also opens, but that nobody filmed. */
 const NOT_FILMED = new Set(['ansi', 'text', 'png', 'mjpeg', 'bmp', 'tiff', 'webp', 'svg', 'gif', 'pcx', 'targa'])
 
-/** @throws Problem `empty-file`, `not-video`, `no-picture` or `broken-end`. */
+/** @throws Problem `empty-file`, `not-video`, `no-picture`, `no-frames` or `broken-end`. */
 export async function probeFootage(path: string, signal?: AbortSignal): Promise<FootageFacts> {
-  if ((await stat(path)).size === 0)
-    throw new Problem('empty-file', 'This file is empty: it holds 0 bytes. Copy it from the camera again.')
+  if ((await stat(path)).size === 0) throw new Problem({ code: 'empty-file' })
   const { streams, format } = await ask(path, signal)
   const picture = streams.find((stream) => stream.codec_type === 'video' && !stream.disposition?.attached_pic)
   const sound = streams.find((stream) => stream.codec_type === 'audio') ?? null
-  if (!picture && sound)
-    throw new Problem('no-picture', 'This file has sound but no picture. Add the video file of the session.')
-  if (!picture?.width || !picture.height) throw notVideo()
-  const still = NOT_FILMED.has(picture.codec_name ?? '') && !sound && !(Number(format?.duration) > 1)
-  if (still || /tty|image2|_pipe|txt/.test(format?.format_name ?? '')) throw notVideo()
+  refuseWhatNobodyFilmed({ picture, sound, format })
+  if (!picture) throw notVideo()
+  const [pictureS, soundS, pictureEndS] = await Promise.all([
+    firstFrameS(path, 'V:0', signal),
+    sound ? firstFrameS(path, 'a:0', signal) : null,
+    lastPictureS(path, signal),
+  ])
+  if (pictureS === null) throw new Problem({ code: 'no-frames' })
+  const zeroS = snapped(Math.min(pictureS, soundS ?? pictureS))
+  const since = (seconds: number): Ms => Math.round((seconds - zeroS) * 1000)
+  const timebase = {
+    durationMs: since(Math.max(pictureEndS, pictureS)),
+    zeroS,
+    pictureFromMs: since(pictureS),
+    soundFromMs: since(soundS ?? zeroS),
+  }
   const announcedMs = Math.round(Number(format?.duration ?? picture.duration ?? 0) * 1000)
-  const measured = await measurePicture(path, signal)
-  const codecs = { videoCodec: picture.codec_name ?? 'unknown', audioCodec: sound?.codec_name ?? null }
   return {
-    durationMs: measured.durationMs,
+    ...timebase,
     ...displayedSize(picture),
+    ...soundFacts(sound),
     rate: rateOf(picture),
-    ...codecs,
-    audioRate: sound?.sample_rate ? Number(sound.sample_rate) : null,
-    audioChannels: sound?.channels ?? null,
-    browserPlayable:
-      PLAYABLE_CONTAINERS.test(format?.format_name ?? '') &&
-      PLAYABLE_VIDEO.has(codecs.videoCodec) &&
-      (picture.pix_fmt === 'yuv420p' || picture.pix_fmt === 'yuvj420p') &&
-      (codecs.audioCodec === null || PLAYABLE_AUDIO.has(codecs.audioCodec)),
-    brokenEnd: announcedMs - measured.durationMs > Math.max(1500, announcedMs * 0.01),
+    videoCodec: picture.codec_name ?? 'unknown',
+    browserPlayable: isPlayable(picture, sound, format) && startsForAll(timebase),
+    brokenEnd: announcedMs - timebase.durationMs > Math.max(1500, announcedMs * 0.01),
   }
 }
 
-const notVideo = (): Problem =>
-  new Problem('not-video', 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.')
+interface Asked {
+  picture: Stream | undefined
+  sound: Stream | null
+  format: z.infer<typeof probeSchema>['format']
+}
+
+function refuseWhatNobodyFilmed({ picture, sound, format }: Asked): void {
+  if (!picture && sound) throw new Problem({ code: 'no-picture' })
+  if (!picture?.width || !picture.height) throw notVideo()
+  const still = NOT_FILMED.has(picture.codec_name ?? '') && !sound && !(Number(format?.duration) > 1)
+  if (still || /tty|image2|_pipe|txt/.test(format?.format_name ?? '')) throw notVideo()
+}
+
+const soundFacts = (sound: Stream | null): Pick<FootageFacts, 'audioCodec' | 'audioRate' | 'audioChannels'> => ({
+  audioCodec: sound?.codec_name ?? null,
+  audioRate: sound?.sample_rate ? Number(sound.sample_rate) : null,
+  audioChannels: sound?.channels ?? null,
+})
+
+function isPlayable(picture: Stream, sound: Stream | null, format: Asked['format']): boolean {
+  const pixels = picture.pix_fmt === 'yuv420p' || picture.pix_fmt === 'yuvj420p'
+  return (
+    pixels &&
+    PLAYABLE_CONTAINERS.test(format?.format_name ?? '') &&
+    PLAYABLE_VIDEO.has(picture.codec_name ?? '') &&
+    (sound === null || PLAYABLE_AUDIO.has(sound.codec_name ?? ''))
+  )
+}
+
+/** Where next to nothing lies before the first instant, the container's own 0 is taken: all readers know that one. */
+const snapped = (earliestS: number): number => (earliestS >= 0 && earliestS < NEXT_TO_NOTHING_S ? 0 : earliestS)
+const NEXT_TO_NOTHING_S = 0.02
+
+/** Readers agree on instant 0 only where the container's own 0 is it, and nothing comes much later. */
+const startsForAll = ({
+  zeroS,
+  pictureFromMs,
+  soundFromMs,
+}: Pick<FootageFacts, 'zeroS' | 'pictureFromMs' | 'soundFromMs'>): boolean =>
+  Math.abs(zeroS) < 0.002 && pictureFromMs <= LATE_MS && soundFromMs <= LATE_MS
+/** A priming of sound, or the first of reordered pictures, comes no later than this. */
+const LATE_MS = 90
+
+/**
+ * When the first decoded picture or sound is due, in the container's own time: edit lists, priming and negative times
+ * are the decoder's to know.
+ */
+async function firstFrameS(path: string, stream: string, signal?: AbortSignal): Promise<number | null> {
+  const text = await runTool(
+    'ffprobe',
+    [
+      ...['-v', 'error', '-select_streams', stream, '-read_intervals', '%+#24'],
+      ...['-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', `file:${path}`],
+    ],
+    { signal },
+  ).catch((error: unknown) => {
+    if (error instanceof Problem && error.code === 'tool-failed') return Buffer.alloc(0)
+    throw error
+  })
+  const times = text
+    .toString()
+    .split('\n')
+    .map((line) => Number.parseFloat(line))
+    .filter((time) => Number.isFinite(time))
+  return times.length ? Math.min(...times) : null
+}
+
+const notVideo = (): Problem => new Problem({ code: 'not-video' })
 
 async function ask(path: string, signal?: AbortSignal): Promise<z.infer<typeof probeSchema>> {
   try {
@@ -93,16 +175,16 @@ async function ask(path: string, signal?: AbortSignal): Promise<z.infer<typeof p
   } catch (error) {
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
     if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && (await beginsLikeFilm(path))) {
-      throw new Problem(
-        'broken-end',
-        'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.',
-      )
+      throw new Problem({ code: 'broken-end' })
     }
     throw notVideo()
   }
 }
 
-/** The first box of an ISO media file (ISO/IEC 14496-12), so that noise under a film's name is not taken for a film cut short. */
+/**
+ * The first box of an ISO media file (ISO/IEC 14496-12), so that noise under a film's name is not taken for a film cut
+ * short.
+ */
 async function beginsLikeFilm(path: string): Promise<boolean> {
   const file = await open(path)
   try {
@@ -114,35 +196,23 @@ async function beginsLikeFilm(path: string): Promise<boolean> {
 }
 
 /**
- * Reads every picture packet's time (without decoding). A file cut short ends where its packets end, whatever its
- * header says.
+ * When the last picture ends, in the container's own time, from every picture packet (without decoding): a file cut
+ * short ends where its packets end, whatever its header says.
  */
-async function measurePicture(path: string, signal?: AbortSignal): Promise<{ durationMs: Ms }> {
+async function lastPictureS(path: string, signal?: AbortSignal): Promise<number> {
   let rest = '',
-    firstMs = Infinity,
-    lastMs = 0,
-    packets = 0
+    lastS = -Infinity
   const take = (line: string): void => {
     const [pts, duration] = line.split(',')
-    const atMs = Number(pts) * 1000
-    if (!pts || !Number.isFinite(atMs)) return
-    packets++
-    firstMs = Math.min(firstMs, atMs)
-    lastMs = Math.max(lastMs, atMs + (Number(duration) || 0) * 1000)
+    const atS = Number(pts)
+    if (pts && Number.isFinite(atS)) lastS = Math.max(lastS, atS + (Number(duration) || 0))
   }
   try {
     await runTool(
       'ffprobe',
       [
-        '-v',
-        'error',
-        '-select_streams',
-        'V:0',
-        '-show_entries',
-        'packet=pts_time,duration_time',
-        '-of',
-        'csv=p=0',
-        `file:${path}`,
+        ...['-v', 'error', '-select_streams', 'V:0', '-show_entries', 'packet=pts_time,duration_time'],
+        ...['-of', 'csv=p=0', `file:${path}`],
       ],
       {
         signal,
@@ -157,9 +227,8 @@ async function measurePicture(path: string, signal?: AbortSignal): Promise<{ dur
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
   }
   take(rest)
-  if (!packets)
-    throw new Problem('broken-end', 'This file announces a picture but holds none. Copy it from the camera again.')
-  return { durationMs: Math.round(lastMs - Math.min(firstMs, lastMs)) }
+  if (!Number.isFinite(lastS)) throw new Problem({ code: 'no-frames' })
+  return lastS
 }
 
 function displayedSize(stream: Stream): { width: number; height: number } {

@@ -1,60 +1,34 @@
-// Makes a copy that any browser plays and seeks quickly, for footage that it would not.
-import type { Ms } from '../core/units'
+// Makes a copy that any browser plays and seeks quickly, for footage that it would not, or not from the same instant 0.
+import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
+import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 const MOST_HEIGHT = 720
+
+const SHAPE =
+  `scale='trunc(iw*sar*min(1,${MOST_HEIGHT}/ih)/2)*2':'trunc(min(ih,${MOST_HEIGHT})/2)*2',` + 'setsar=1,format=yuv420p'
 
 /** @throws Problem `tool-failed`, `disk-full`, `tool-missing` or `cancelled`. */
 export async function makeProxy(
   path: string,
   out: string,
-  durationMs: Ms,
+  facts: FootageFacts,
   options: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
 ): Promise<void> {
+  const sound = facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', '-b:a', '128k', '-ac', '2']
+  const filters = [
+    pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape: SHAPE }),
+    ...(facts.audioCodec === null ? [] : [`[0:a:0]${soundOnTime(facts)}[sound]`]),
+  ]
   await runTool(
     'ffmpeg',
     [
-      '-v',
-      'error',
-      '-nostdin',
-      '-y',
-      '-i',
-      `file:${path}`,
-      '-map',
-      '0:V:0',
-      '-map',
-      '0:a:0?',
-      '-vf',
-      `scale='trunc(iw*sar*min(1,${MOST_HEIGHT}/ih)/2)*2':'trunc(min(ih,${MOST_HEIGHT})/2)*2',setsar=1,format=yuv420p`,
-      '-c:v',
-      'libx264',
-      '-preset',
-      'veryfast',
-      '-crf',
-      '23',
-      '-g',
-      '30',
-      '-bf',
-      '0',
-      '-fps_mode',
-      'vfr',
-      '-c:a',
-      'aac',
-      '-b:a',
-      '128k',
-      '-ac',
-      '2',
-      '-af',
-      'aresample=async=1:first_pts=0',
-      '-movflags',
-      '+faststart',
-      '-f',
-      'mp4',
-      '-progress',
-      'pipe:1',
-      `file:${out}`,
+      ...['-v', 'error', '-nostdin', '-y', ...COPY_TIMES, '-i', `file:${path}`],
+      ...['-filter_complex', filters.join(';'), '-map', '[picture]', ...sound],
+      ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-g', '30', '-bf', '0', '-fps_mode', 'vfr'],
+      ...['-movflags', '+faststart', '-f', 'mp4', '-progress', 'pipe:1', `file:${out}`],
     ],
-    { signal: options.signal, onOutput: progressReader(durationMs, options.onProgress) },
+    { signal: options.signal, onOutput: progressReader(facts.durationMs, options.onProgress) },
   )
 }

@@ -1,42 +1,43 @@
-// Renders the published video: footage with the overlay strip laid over it and the cues mixed under its sound.
+// Renders the published video: footage with the overlay strip laid over it and the cues mixed under its sound. All
+// times here are output time, through the cut.
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { cuesFor } from '../core/cue/cues'
-import type { LaidSegment } from '../core/cut/lane'
-import type { Score } from '../core/score/score'
+import { cuesFor, type Cue } from '../core/cue/cues'
+import { isWhole, type Cut, type ShownSegment } from '../core/cut/cut'
 import { overlayLayers, type Layer } from '../core/look/drawOverlay'
 import { overlayChanges } from '../core/look/overlay'
+import { Problem } from '../core/problem'
+import type { Score } from '../core/score/score'
+import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
 import { cueTrack } from '../core/sound/track'
 import type { Hertz, Ms } from '../core/units'
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { drawStrip } from './strip'
+import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 /** One place for what the picture is encoded with, so that the benchmark measures against the same. */
 export const ENCODER: readonly string[] = [
-  '-c:v',
-  'libx264',
-  '-preset',
-  'veryfast',
-  '-crf',
-  '19',
-  '-profile:v',
-  'high',
-  '-pix_fmt',
-  'yuv420p',
+  ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '19', '-profile:v', 'high', '-pix_fmt', 'yuv420p'],
 ]
 export const SOUND_ENCODER: readonly string[] = ['-c:a', 'aac', '-b:a', '192k']
+
+const QUIET = ['-v', 'error', '-nostdin', '-y'] as const
 
 export interface RenderJob {
   footage: string
   facts: FootageFacts
-  lane: readonly LaidSegment[]
+  cut: Cut
+  /** The segments in the cut's output time. */
+  shown: readonly ShownSegment[]
   /** Which way the shown number goes. Default: down. */
   count?: Score['count']
+  /** Default: both as they are. */
+  mix?: Mix
   out: string
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string
@@ -45,75 +46,33 @@ export interface RenderJob {
 }
 
 /**
- * Writes an MP4 (H.264, AAC, index first) of the footage's size, rate and length.
- * @throws Problem `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
+ * Writes an MP4 (H.264, AAC, index first) of the footage's size and rate and of the cut's length.
+ * @throws Problem `tool-failed`, `disk-full`, `tool-missing`, `cancelled`, or `spans-unsupported` for a cut that is
+ * more than one footage followed as filmed.
  */
 export async function renderVideo(job: RenderJob): Promise<void> {
-  const { facts } = job
+  const { facts, cut } = job
+  if (!isWhole(cut)) throw new Problem({ code: 'spans-unsupported', spans: cut.spans.length })
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
   try {
-    const changes = overlayChanges(job.lane, job.count)
+    const changes = overlayChanges(job.shown, job.count)
     const layers = overlayLayers(facts)
     const lists = await Promise.all(
       layers.map((layer, number) =>
-        drawStrip(`layer${number}`, layer, changes, facts, facts.durationMs, folder, signal),
+        drawStrip({ name: `layer${number}`, layer, changes, frame: facts, durationMs: cut.outMs, folder, signal }),
       ),
     )
     const picture = join(folder, 'picture.mp4'),
       sound = join(folder, 'sound.mp4')
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
-    await Promise.all([
-      runTool(
-        'ffmpeg',
-        [
-          '-v',
-          'error',
-          '-nostdin',
-          '-y',
-          '-i',
-          `file:${job.footage}`,
-          ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
-          '-filter_complex',
-          pictureFilter(facts, layers),
-          '-map',
-          '[picture]',
-          ...ENCODER,
-          '-fps_mode',
-          'passthrough',
-          '-f',
-          'mp4',
-          '-progress',
-          'pipe:1',
-          picture,
-        ],
-        { signal, onOutput: progressReader(facts.durationMs, job.onProgress) },
-      ),
-      renderSound(job, sound, signal),
-    ])
+    await Promise.all([renderPicture(job, { layers, lists, out: picture, signal }), renderSound(job, sound, signal)])
     await runTool(
       'ffmpeg',
       [
-        '-v',
-        'error',
-        '-nostdin',
-        '-y',
-        '-i',
-        picture,
-        '-i',
-        sound,
-        '-map',
-        '0:v',
-        '-map',
-        '1:a',
-        '-c',
-        'copy',
-        '-movflags',
-        '+faststart',
-        '-f',
-        'mp4',
-        `file:${job.out}`,
+        ...[...QUIET, '-i', picture, '-i', sound, '-map', '0:v', '-map', '1:a', '-c', 'copy'],
+        ...['-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`],
       ],
       { signal },
     )
@@ -125,45 +84,50 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   }
 }
 
-async function renderSound({ footage, facts, lane }: RenderJob, out: string, signal: AbortSignal): Promise<void> {
+interface PictureParts {
+  layers: readonly Layer[]
+  /** The list of pictures of each layer. */
+  lists: readonly string[]
+  out: string
+  signal: AbortSignal
+}
+
+async function renderPicture({ footage, facts, cut, onProgress }: RenderJob, parts: PictureParts): Promise<void> {
+  const { layers, lists, out, signal } = parts
+  await runTool(
+    'ffmpeg',
+    [
+      ...[...QUIET, ...COPY_TIMES, '-i', `file:${footage}`],
+      ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
+      ...['-filter_complex', pictureFilter(facts, layers), '-map', '[picture]', ...ENCODER, '-fps_mode', 'passthrough'],
+      ...['-f', 'mp4', '-progress', 'pipe:1', out],
+    ],
+    { signal, onOutput: progressReader(cut.outMs, onProgress) },
+  )
+}
+
+async function renderSound(job: RenderJob, out: string, signal: AbortSignal): Promise<void> {
+  const { footage, facts, cut, shown, mix = USUAL_MIX } = job
   const soundRate: Hertz = facts.audioRate === 44_100 ? 44_100 : 48_000
   const spoken = facts.audioCodec === null ? [] : ['-vn', '-i', `file:${footage}`]
   await runTool(
     'ffmpeg',
     [
-      '-v',
-      'error',
-      '-nostdin',
-      '-y',
-      '-f',
-      'f32le',
-      '-ar',
-      String(soundRate),
-      '-ac',
-      '1',
-      '-i',
-      'pipe:3',
-      ...spoken,
-      '-filter_complex',
-      soundFilter(facts, soundRate),
-      '-map',
-      '[sound]',
-      ...SOUND_ENCODER,
-      '-f',
-      'mp4',
-      out,
+      ...[...QUIET, ...COPY_TIMES, '-f', 'f32le', '-ar', String(soundRate), '-ac', '1', '-i', 'pipe:3', ...spoken],
+      ...['-filter_complex', soundFilter(facts, soundRate, mix), '-map', '[sound]', ...SOUND_ENCODER, '-f', 'mp4', out],
     ],
     {
       signal,
       extraPipes: 1,
-      feed: (child) => feedTrack(child.stdio[3] as Writable, lane, facts.durationMs, soundRate),
+      feed: (child) => feedTrack(child.stdio[3] as Writable, { cues: cuesFor(shown), lengthMs: cut.outMs, soundRate }),
     },
   )
 }
 
 /** The footage is input 0, the layers follow from input 1 on. */
 function pictureFilter(facts: FootageFacts, layers: readonly Layer[]): string {
-  const base = `[0:V:0]setpts=PTS-STARTPTS,scale=${facts.width}:${facts.height},setsar=1,format=yuv420p[under0]`
+  const shape = `scale=${facts.width}:${facts.height},setsar=1,format=yuv420p`
+  const base = pictureOnTime(facts, { input: '0:V:0', output: 'under0', shape })
   const laid = layers.map(({ x, y }, number) => {
     const over = number === layers.length - 1 ? 'picture' : `under${number + 1}`
     return `[${number + 1}:v:0]format=yuva420p[layer${number}];[under${number}][layer${number}]overlay=x=${x}:y=${y}:eof_action=repeat:format=yuv420[${over}]`
@@ -172,24 +136,25 @@ function pictureFilter(facts: FootageFacts, layers: readonly Layer[]): string {
 }
 
 /** The cue track is input 0 and exactly as long as the picture, so the mix is too; the footage is input 1. */
-function soundFilter(facts: FootageFacts, soundRate: Hertz): string {
+function soundFilter(facts: FootageFacts, soundRate: Hertz, mix: Mix): string {
   const layout = facts.audioChannels === 1 ? 'mono' : 'stereo'
   const shape = `aformat=sample_fmts=fltp:sample_rates=${soundRate}:channel_layouts=${layout}`
-  const cues = `[0:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape}`
+  const cues = `[0:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape},volume=${cueLevel(mix)}`
   if (facts.audioCodec === null) return `${cues}[sound]`
   return (
-    `${cues}[cues];[1:a:0]aresample=async=1:first_pts=0,${shape}[spoken];` +
+    `${cues}[cues];[1:a:0]${soundOnTime(facts)},${shape},volume=${mix.voice}[spoken];` +
     `[cues][spoken]amix=inputs=2:duration=first:dropout_transition=0:normalize=0,alimiter=limit=0.95:level=0:attack=1:release=60:latency=1[sound]`
   )
 }
 
-async function feedTrack(
-  pipe: Writable,
-  lane: readonly LaidSegment[],
-  durationMs: Ms,
-  soundRate: Hertz,
-): Promise<void> {
-  await pipeline(Readable.from(bytesOf(cueTrack(cuesFor(lane), durationMs, soundRate))), pipe)
+interface Track {
+  cues: readonly Cue[]
+  lengthMs: Ms
+  soundRate: Hertz
+}
+
+async function feedTrack(pipe: Writable, { cues, lengthMs, soundRate }: Track): Promise<void> {
+  await pipeline(Readable.from(bytesOf(cueTrack(cues, lengthMs, soundRate))), pipe)
 }
 
 function* bytesOf(blocks: Iterable<Float32Array>): Generator<Buffer> {

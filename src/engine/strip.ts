@@ -8,20 +8,30 @@ import type { Surface } from '../core/look/surface'
 import type { Ms } from '../core/units'
 import { registerFonts } from './fonts'
 
+export interface StripJob {
+  /** Tells this layer's files from another's. */
+  name: string
+  layer: Layer
+  changes: readonly OverlayChange[]
+  frame: Frame
+  durationMs: Ms
+  folder: string
+  signal?: AbortSignal
+}
+
 /**
  * Writes PNG files and a list (for ffmpeg's concat reader) into `folder`.
- * @param name tells this layer's files from another's.
  * @returns the list's path. Equal pictures share a file, and a picture that stays is listed once.
  */
-export async function drawStrip(
-  name: string,
-  layer: Layer,
-  changes: readonly OverlayChange[],
-  frame: Frame,
-  durationMs: Ms,
-  folder: string,
-  signal?: AbortSignal,
-): Promise<string> {
+export async function drawStrip({
+  name,
+  layer,
+  changes,
+  frame,
+  durationMs,
+  folder,
+  signal,
+}: StripJob): Promise<string> {
   registerFonts()
   const files = new Map<string, string>()
   const lines = ['ffconcat version 1.0']
@@ -67,6 +77,7 @@ function picture(state: OverlayState | null, layer: Layer, frame: Frame): Promis
   if (state) {
     const surface = canvas.getContext('2d')
     surface.translate(-layer.x, -layer.y)
+    // The same methods as in a browser; the two declare their colours and images by types that do not meet.
     layer.draw(surface as unknown as Surface, state, frame)
   }
   return canvas.encode('png')

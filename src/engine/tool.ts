@@ -33,10 +33,7 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
     child.once('error', (error: NodeJS.ErrnoException) =>
       reject(
         error.code === 'ENOENT'
-          ? new Problem(
-              'tool-missing',
-              `This machine has no ${tool}. Installing the package "${tool.replace('ffprobe', 'ffmpeg')}" helps.`,
-            )
+          ? new Problem({ code: 'tool-missing', tool, package: tool.replace('ffprobe', 'ffmpeg') })
           : error,
       ),
     )
@@ -48,12 +45,12 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
       call.feed?.(child).catch((error: NodeJS.ErrnoException) => ignoreClosedPipe(error)),
       ended,
     ])
-    if (call.signal?.aborted) throw new Problem('cancelled', 'Cancelled.')
+    if (call.signal?.aborted) throw new Problem({ code: 'cancelled' })
     if (code !== 0) throw failure(tool, complaint)
     return output
   } catch (error) {
     stop()
-    throw call.signal?.aborted ? new Problem('cancelled', 'Cancelled.') : error
+    throw call.signal?.aborted ? new Problem({ code: 'cancelled' }) : error
   } finally {
     call.signal?.removeEventListener('abort', stop)
   }
@@ -75,13 +72,12 @@ function ignoreClosedPipe(error: NodeJS.ErrnoException): void {
 }
 
 function failure(tool: string, complaint: string): Problem {
-  if (/No space left on device/i.test(complaint))
-    return new Problem('disk-full', 'The disk is full. Free some space, then try again.')
+  if (/No space left on device/i.test(complaint)) return new Problem({ code: 'disk-full' })
   const last =
     complaint
       .trim()
       .split('\n')
       .filter((line) => !/^\s*$/.test(line))
       .at(-1) ?? 'no reason given'
-  return new Problem('tool-failed', `${tool} gave up: ${last.trim().slice(0, 200)}`, complaint)
+  return new Problem({ code: 'tool-failed', tool, reason: last.trim().slice(0, 200) }, complaint)
 }

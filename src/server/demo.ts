@@ -9,7 +9,11 @@ import { createJob } from './jobs'
 import { uploadsFolder } from './store'
 import { createWorkout } from './workouts'
 
-/** @param film the demo's footage file. @param scores a folder of typed scores that come without footage. @returns whether the demo was loaded now. */
+/**
+ * @param film the demo's footage file.
+ * @param scores a folder of typed scores that come without footage.
+ * @returns whether the demo was loaded now.
+ */
 export async function loadDemo(planFile: string, film: string, scores: string): Promise<boolean> {
   const [there] = await sql()`select 1 from workouts where is_demo limit 1`
   if (there) return false

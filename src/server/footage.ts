@@ -1,7 +1,8 @@
-// Footage in the database: what was uploaded, what it turned out to be, and where its proxy and peaks are kept.
-import type { Beep } from '../core/hear/tones'
+// Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
+// peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
+import { evidenceSchema, EVIDENCE_VERSION, type Evidence } from '../core/evidence'
 import { Problem } from '../core/problem'
-import type { FootageFacts } from '../engine/probe'
+import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
 
 export interface Footage {
@@ -12,6 +13,8 @@ export interface Footage {
   upload: string | null
   hash: string | null
   state: 'preparing' | 'ready' | 'failed'
+  /** Its place in the reel; null on its way in, and where it was put aside. */
+  place: number | null
   problem: string | null
   warning: string | null
   facts: FootageFacts | null
@@ -27,26 +30,17 @@ interface Row {
   upload: string | null
   hash: string | null
   state: Footage['state']
+  place: number | null
   problem: string | null
   warning: string | null
-  facts: FootageFacts | null
+  facts: unknown
   proxy_hash: string | null
   peaks_hash: string | null
 }
 
 const COLUMNS = [
-  'id',
-  'workout_id',
-  'name',
-  'bytes',
-  'upload',
-  'hash',
-  'state',
-  'problem',
-  'warning',
-  'facts',
-  'proxy_hash',
-  'peaks_hash',
+  ...['id', 'workout_id', 'name', 'bytes', 'upload', 'hash', 'state', 'place', 'problem', 'warning', 'facts'],
+  ...['proxy_hash', 'peaks_hash'],
 ]
 
 const fromRow = (row: Row): Footage => ({
@@ -57,9 +51,10 @@ const fromRow = (row: Row): Footage => ({
   upload: row.upload,
   hash: row.hash,
   state: row.state,
+  place: row.place,
   problem: row.problem,
   warning: row.warning,
-  facts: row.facts,
+  facts: row.facts === null ? null : footageFactsSchema.parse(row.facts),
   proxyHash: row.proxy_hash,
   peaksHash: row.peaks_hash,
 })
@@ -67,28 +62,127 @@ const fromRow = (row: Row): Footage => ({
 /** @throws Problem `not-found`. */
 export async function findFootage(id: string): Promise<Footage> {
   const [row] = await sql()<Row[]>`select ${sql()(COLUMNS)} from footage where id = ${id}`
-  if (!row) throw new Problem('not-found', 'There is no such footage.')
+  if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
   return fromRow(row)
 }
 
-/** The newest footage of a workout that did not fail, else the newest failure, else null. */
+/** The files of a workout in order. The page shows the first. */
+export async function reelOf(workoutId: string): Promise<Footage[]> {
+  const rows = await sql()<Row[]>`
+    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} and place is not null order by place`
+  return rows.map(fromRow)
+}
+
+/**
+ * What the page works on: the first of the reel; before there is one, what is on its way in, else the newest failure.
+ */
 export async function currentFootage(workoutId: string): Promise<Footage | null> {
   const [row] = await sql()<Row[]>`
-    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by (state = 'failed'), created_at desc limit 1`
+    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} and put_aside_at is null
+    order by place nulls last, (state = 'failed'), created_at desc limit 1`
   return row ? fromRow(row) : null
 }
 
 /** The newest footage, failed or not: what the last upload came to. */
 export async function newestFootage(workoutId: string): Promise<Footage | null> {
-  const [row] = await sql()<
-    Row[]
-  >`select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by created_at desc limit 1`
+  const [row] = await sql()<Row[]>`
+    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by created_at desc limit 1`
   return row ? fromRow(row) : null
 }
 
-export async function beepsOf(footageId: string): Promise<Beep[]> {
-  const [row] = await sql()<{ beeps: Beep[] | null }[]>`select beeps from footage where id = ${footageId}`
-  return row?.beeps ?? []
+export interface FootageAside {
+  id: string
+  name: string
+  /** Ties that wait with it. */
+  ties: number
+}
+
+/** Footage that was put aside, the last first. */
+export async function footageAside(workoutId: string): Promise<FootageAside[]> {
+  return sql()<FootageAside[]>`
+    select id, name, (select count(*)::integer from stitches where footage_id = footage.id) as ties
+    from footage where workout_id = ${workoutId} and put_aside_at is not null and state = 'ready'
+    order by put_aside_at desc limit 50`
+}
+
+/**
+ * Puts a footage in the place of what the page shows, which is put aside with its ties.
+ * @throws Problem `not-found`.
+ */
+export async function takeIntoReel(id: string): Promise<void> {
+  await sql().begin(async (tx) => {
+    const [row] = await tx<{ workout_id: string }[]>`select workout_id from footage where id = ${id} for update`
+    if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
+    await tx`
+      update footage set place = null, put_aside_at = now()
+      where workout_id = ${row.workout_id} and place is not null and id <> ${id}`
+    await tx`update footage set place = 0, put_aside_at = null where id = ${id}`
+  })
+}
+
+/** Takes a footage out of the reel; it can be had back. @throws Problem `not-found`. */
+export async function putAside(id: string): Promise<void> {
+  const rows = await sql()`update footage set place = null, put_aside_at = now() where id = ${id} returning id`
+  if (!rows.length) throw new Problem({ code: 'not-found', what: 'footage' })
+}
+
+/** The same file in the same workout, ready from an earlier upload. */
+export async function twinOf({ id, workoutId }: Footage, hash: string): Promise<Footage | null> {
+  const [row] = await sql()<Row[]>`
+    select ${sql()(COLUMNS)} from footage
+    where workout_id = ${workoutId} and hash = ${hash} and state = 'ready' and id <> ${id}
+    order by place nulls last, put_aside_at desc limit 1`
+  return row ? fromRow(row) : null
+}
+
+/** A second upload of a file that is there: the file is taken back with all its ties, and the upload forgotten. */
+export async function becomeTwin(footageId: string, twinId: string): Promise<void> {
+  await sql()`update jobs set footage_id = ${twinId} where footage_id = ${footageId}`
+  await sql()`delete from footage where id = ${footageId}`
+  await takeIntoReel(twinId)
+}
+
+interface EvidenceRow {
+  kind: string
+  at_ms: number
+  spread_ms: number
+  strength: number
+  payload: Record<string, unknown>
+}
+
+/** What was heard and seen in a footage, in order of time. */
+export async function evidenceOf(footageId: string): Promise<Evidence[]> {
+  const rows = await sql()<EvidenceRow[]>`
+    select kind, at_ms, spread_ms, strength, payload from evidence where footage_id = ${footageId} order by at_ms, id`
+  return rows.map(({ kind, at_ms, spread_ms, strength, payload }) =>
+    evidenceSchema.parse({ ...payload, kind, atMs: at_ms, spreadMs: spread_ms, strength }),
+  )
+}
+
+/** Puts what this engine heard in the place of what was there. */
+export async function saveEvidence(footageId: string, evidence: readonly Evidence[]): Promise<void> {
+  const rows = evidence.map(({ kind, atMs, spreadMs, strength, ...payload }) => ({
+    kind,
+    at_ms: atMs,
+    spread_ms: spreadMs,
+    strength,
+    payload,
+  }))
+  await sql().begin(async (tx) => {
+    await tx`delete from evidence where footage_id = ${footageId}`
+    await tx`
+      insert into evidence (footage_id, engine, kind, at_ms, spread_ms, strength, payload)
+      select ${footageId}, ${EVIDENCE_VERSION}, kind, at_ms, spread_ms, strength, payload
+      from jsonb_to_recordset(${tx.json(rows as never)}) as one
+        (kind text, at_ms float8, spread_ms real, strength real, payload jsonb)`
+  })
+}
+
+/** Ready footage that an older Jivet measured, before it knew where instant 0 lies. */
+export async function outdatedFootage(): Promise<{ id: string; workoutId: string }[]> {
+  return sql()<{ id: string; workoutId: string }[]>`
+    select id, workout_id as "workoutId" from footage where state = 'ready' and not facts ? 'zeroS'
+      and not exists (select 1 from jobs where footage_id = footage.id and kind = 'prepare' and state in ('queued', 'active'))`
 }
 
 /** Records a finished upload. Called again for the same upload (after a crash), it returns what is there. */
@@ -102,18 +196,15 @@ export async function addFootage(workoutId: string, name: string, bytes: number,
 
 type Change = Partial<
   Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash'>
-> & { facts?: FootageFacts; beeps?: Beep[] }
+> & { facts?: FootageFacts }
 
 export async function updateFootage(id: string, change: Change): Promise<void> {
-  const { facts, beeps, proxyHash, peaksHash, ...plain } = change
-  const json = (value: object): ReturnType<ReturnType<typeof sql>['json']> =>
-    sql().json(value as Parameters<ReturnType<typeof sql>['json']>[0])
+  const { facts, proxyHash, peaksHash, ...plain } = change
   const row = {
     ...plain,
-    ...(facts ? { facts: json(facts) } : {}),
-    ...(beeps ? { beeps: json(beeps) } : {}),
-    ...(proxyHash ? { proxy_hash: proxyHash } : {}),
-    ...(peaksHash ? { peaks_hash: peaksHash } : {}),
+    ...(facts ? { facts: sql().json(facts) } : {}),
+    ...(proxyHash !== undefined ? { proxy_hash: proxyHash } : {}),
+    ...(peaksHash !== undefined ? { peaks_hash: peaksHash } : {}),
   }
   await sql()`update footage set ${sql()(row as Record<string, string>)} where id = ${id}`
 }

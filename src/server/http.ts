@@ -5,33 +5,39 @@ import { issueToProblem } from '../core/read/workoutFile'
 import { readSettings } from './settings'
 import { knownProblem } from './store'
 
-const STATUS: Record<ProblemCode, number> = {
-  'bad-json': 400,
-  'bad-document': 400,
-  'bad-header': 400,
-  'bad-cell': 400,
-  'empty-plan': 400,
-  'too-long': 400,
-  'too-many': 400,
+const STATUS: Partial<Record<ProblemCode, number>> = {
+  'not-found': 404,
+  'no-file': 404,
+  'move-unknown': 404,
+  'too-large': 413,
+  stale: 409,
+  'move-exists': 409,
+  'footage-not-ready': 409,
+  'already-rendering': 409,
+  busy: 503,
+  cancelled: 409,
+  'foreign-host': 403,
+  'foreign-origin': 403,
   'not-video': 422,
   'empty-file': 422,
   'no-picture': 422,
   'no-sound': 422,
   'broken-end': 422,
-  'too-large': 413,
-  'bad-name': 400,
-  'not-found': 404,
-  stale: 409,
-  conflict: 409,
-  forbidden: 403,
-  'bad-request': 400,
+  'no-frames': 422,
+  'upload-gone': 422,
+  'not-stitched': 422,
+  'tie-crosses': 422,
+  'tie-outside': 422,
+  'tie-twice': 422,
   'disk-full': 507,
   'tool-failed': 500,
   'tool-missing': 500,
-  'not-stitched': 422,
-  cancelled: 409,
-  busy: 409,
+  'font-missing': 500,
+  'package-missing': 500,
+  unexpected: 500,
 }
+/** Whatever else is wrong is wrong with what was sent. */
+const BAD_REQUEST = 400
 
 /** Our own addresses: loopback by its names, at our port. A page under any other name must not reach us. */
 export function isOwnHost(host: string | null, port = readSettings().PORT): boolean {
@@ -44,12 +50,11 @@ export function isOwnHost(host: string | null, port = readSettings().PORT): bool
 /** @throws Problem `forbidden` for a foreign Host, or for a foreign Origin on anything that changes state. */
 export function guard(request: Request): void {
   const host = request.headers.get('host')
-  if (!isOwnHost(host)) throw new Problem('forbidden', "This address is not one of Jivet's own.")
+  if (!isOwnHost(host)) throw new Problem({ code: 'foreign-host' })
   if (request.method === 'GET' || request.method === 'HEAD') return
   const origin = request.headers.get('origin')
   const foreign = origin !== null && !(origin.startsWith('http://') && isOwnHost(origin.slice('http://'.length)))
-  if (foreign || request.headers.get('sec-fetch-site') === 'cross-site')
-    throw new Problem('forbidden', 'Another site asked for this change, so it was refused.')
+  if (foreign || request.headers.get('sec-fetch-site') === 'cross-site') throw new Problem({ code: 'foreign-origin' })
 }
 
 type Handler<P> = (request: Request, params: P) => Promise<Response>
@@ -69,25 +74,14 @@ export function route<P = Record<string, never>>(
 }
 
 export function problemResponse(thrown: unknown): Response {
-  const error = knownProblem(thrown)
-  if (error instanceof Problem) {
-    return Response.json(
-      {
-        problem: { code: error.code, message: error.message, place: error.code === 'tool-failed' ? null : error.place },
-      },
-      { status: STATUS[error.code] },
-    )
-  }
-  console.error(error)
+  const known = knownProblem(thrown)
+  if (!(known instanceof Problem)) console.error(known)
+  const { fact, message, place } = known instanceof Problem ? known : new Problem({ code: 'unexpected' })
+  // What a tool said last is for the log, not for the page.
+  const shown = fact.code === 'tool-failed' ? null : place
   return Response.json(
-    {
-      problem: {
-        code: 'tool-failed',
-        message: 'Something went wrong on the server. Nothing was changed; try again.',
-        place: null,
-      },
-    },
-    { status: 500 },
+    { problem: { code: fact.code, fact, message, place: shown } },
+    { status: STATUS[fact.code] ?? BAD_REQUEST },
   )
 }
 
@@ -96,12 +90,12 @@ const MOST_JSON_BYTES = 32 * 1024 * 1024
 /** Reads a JSON body through a schema. @throws Problem `bad-json`, `bad-document` or `too-large`. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   if (Number(request.headers.get('content-length') ?? 0) > MOST_JSON_BYTES)
-    throw new Problem('too-large', 'This is larger than 32 MB.')
+    throw new Problem({ code: 'too-large', megabytes: 32 })
   let data: unknown
   try {
     data = await request.json()
   } catch {
-    throw new Problem('bad-json', 'The request is not JSON.')
+    throw new Problem({ code: 'bad-json', reason: 'it does not parse' })
   }
   const read = schema.safeParse(data)
   if (!read.success) throw issueToProblem(read.error, 'request')
@@ -112,6 +106,6 @@ const uuid = z.uuid()
 
 /** An id from a path. @throws Problem `not-found` when it is none. */
 export function idFrom(text: string): string {
-  if (!uuid.safeParse(text).success) throw new Problem('not-found', 'There is no such thing here.')
+  if (!uuid.safeParse(text).success) throw new Problem({ code: 'not-found', what: 'thing' })
   return text
 }

@@ -1,6 +1,7 @@
 // Jobs as the page sees them: our own rows are the record; the queue only delivers. A job is claimed by one update,
 // so a message that arrives twice does its work once.
 import { Problem } from '../core/problem'
+import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
 
 export type JobKind = 'prepare' | 'render'
@@ -93,13 +94,16 @@ export async function endJob(
   await tellChange(job.workoutId)
 }
 
-/** Asks for a stop: a queued job ends at once, an active one when its worker hears of it. @throws Problem `not-found`. */
+/**
+ * Asks for a stop: a queued job ends at once, an active one when its worker hears of it.
+ * @throws Problem `not-found`.
+ */
 export async function cancelJob(id: string): Promise<void> {
   const [row] = await sql()<{ workout_id: string }[]>`
     update jobs set cancel_asked = true, state = case when state = 'queued' then 'cancelled' else state end,
       ended_at = case when state = 'queued' then now() else ended_at end
     where id = ${id} returning workout_id`
-  if (!row) throw new Problem('not-found', 'There is no such job.')
+  if (!row) throw new Problem({ code: 'not-found', what: 'job' })
   await sql().notify(CANCELS, id)
   await tellChange(row.workout_id)
 }
@@ -111,7 +115,7 @@ export async function cancelJob(id: string): Promise<void> {
 export async function recoverJobs(): Promise<string[]> {
   const stale = sql()`state = 'active' and heartbeat_at < now() - ${`${ALIVE_SECONDS} seconds`}::interval`
   await sql()`update jobs set state = 'failed', ended_at = now(),
-    problem = 'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.'
+    problem = ${problemSentence({ code: 'broke-off-often' })}
     where ${stale} and attempts >= ${MOST_ATTEMPTS}`
   await sql()`update jobs set state = 'queued', share = 0 where ${stale}`
   return (await sql()<{ id: string }[]>`select id from jobs where state = 'queued' order by created_at`).map(

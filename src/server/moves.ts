@@ -1,12 +1,13 @@
 // The creator's own moves in the database, and what a change of one means for the workouts that use it.
-import type { Sql } from 'postgres'
+import type { TransactionSql } from 'postgres'
 import { z } from 'zod'
 import { Problem } from '../core/problem'
-import { changeMove, uses } from '../core/score/library'
+import { changeMove } from '../core/score/library'
 import { moveSchema, type Move } from '../core/score/move'
-import { scoreSchema, type Score } from '../core/score/score'
+import { scoreSchema } from '../core/score/score'
 import { sql } from './db'
-import { listWorkouts } from './workouts'
+import { moveKey } from './shelfFacts'
+import { putScore } from './workouts'
 
 interface Row {
   name: string
@@ -46,14 +47,12 @@ export interface MoveUse {
   published: boolean
 }
 
-/** The workouts that use a move, by name. */
+/** The workouts on the shelf that use a move, by name. */
 export async function usesOfMove(name: string): Promise<MoveUse[]> {
-  const published = new Set(
-    (await sql()<{ workout_id: string }[]>`select distinct workout_id from packs`).map((row) => row.workout_id),
-  )
-  return (await listWorkouts())
-    .filter((workout) => uses(workout.score, name))
-    .map(({ id, score }) => ({ id, title: score.title, published: published.has(id) }))
+  return sql()<MoveUse[]>`
+    select id, title, exists (select 1 from packs where workout_id = workouts.id) as published
+    from workouts join workout_moves on workout_id = id
+    where name = ${moveKey(name)} and removed_at is null order by updated_at desc`
 }
 
 export const moveChangeSchema = z.object({
@@ -65,7 +64,8 @@ export const moveChangeSchema = z.object({
 })
 
 /**
- * Saves a move and carries it into the workouts that use it: all of them, or those that were not published. All or nothing.
+ * Saves a move and carries it into the workouts that use it: all of them, or those that were not published. All or
+ * nothing.
  * @throws Problem `conflict` where another own move has the name.
  */
 export async function saveMove({ move, was, changePublished }: z.infer<typeof moveChangeSchema>): Promise<void> {
@@ -73,32 +73,34 @@ export async function saveMove({ move, was, changePublished }: z.infer<typeof mo
   await sql().begin(async (run) => {
     const renamed = was === null || was.toLowerCase() !== move.name.toLowerCase()
     const [taken] = renamed ? await run`select 1 from moves where lower(name) = lower(${move.name})` : []
-    if (taken) throw new Problem('conflict', `There is a move "${move.name}" already.`)
+    if (taken) throw new Problem({ code: 'move-exists', name: move.name })
     if (was !== null) await run`delete from moves where lower(name) = lower(${was})`
-    await put(run as unknown as Sql, move)
+    await put(run, move)
     for (const { id, published } of used) {
       if (published && !changePublished) continue
       const [row] = await run<{ score: unknown }[]>`select score from workouts where id = ${id} for update`
       if (!row) continue
-      const score: Score = scoreSchema.parse(row.score)
-      changeMove(score, move, was ?? move.name)
-      await run`update workouts set score = ${run.json(score as never)}, score_revision = score_revision + 1, updated_at = now() where id = ${id}`
+      const read = scoreSchema.safeParse(row.score)
+      // A workout that cannot be read stays as it is, and is shown as damaged.
+      if (!read.success) continue
+      changeMove(read.data, move, was ?? move.name)
+      await putScore(run, id, read.data)
     }
   })
 }
 
-const put = async (run: Sql, move: Move): Promise<void> =>
+const put = async (run: TransactionSql, move: Move): Promise<void> =>
   void (await run`insert into moves ${run({ ...toRow(move) })} on conflict (lower(name)) do update set ${run({ ...toRow(move), updated_at: new Date() } as never)}`)
 
 /** Takes many at once, over those of the same name; workouts keep what they have. */
 export async function takeMoves(moves: readonly Move[]): Promise<void> {
   await sql().begin(async (run) => {
-    for (const move of moves) await put(run as unknown as Sql, move)
+    for (const move of moves) await put(run, move)
   })
 }
 
 /** Forgets an own move; what ships with Jivet under that name holds again. Workouts keep the facts that they have. */
 export async function removeMove(name: string): Promise<void> {
   const rows = await sql()`delete from moves where lower(name) = lower(${name}) returning name`
-  if (!rows.length) throw new Problem('not-found', `There is no own move "${name}".`)
+  if (!rows.length) throw new Problem({ code: 'move-unknown', name })
 }

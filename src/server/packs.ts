@@ -11,6 +11,12 @@ export interface Pack {
   videoBytes: number
   captions: string
   chapters: string
+  /**
+   * What it shows: the revisions of score and ties, and the footage. Null where an older Jivet did not write it down.
+   */
+  scoreRevision: number | null
+  stitchRevision: number | null
+  footageId: string | null
   createdAt: Date
 }
 
@@ -23,6 +29,9 @@ interface Row {
   video_bytes: string
   captions: string
   chapters: string
+  score_revision: number | null
+  stitch_revision: number | null
+  footage_id: string | null
   created_at: Date
 }
 
@@ -35,6 +44,9 @@ const fromRow = (row: Row): Pack => ({
   videoBytes: Number(row.video_bytes),
   captions: row.captions,
   chapters: row.chapters,
+  scoreRevision: row.score_revision,
+  stitchRevision: row.stitch_revision,
+  footageId: row.footage_id,
   createdAt: row.created_at,
 })
 
@@ -47,6 +59,9 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>): Promise<voi
     video_bytes: pack.videoBytes,
     captions: pack.captions,
     chapters: pack.chapters,
+    score_revision: pack.scoreRevision,
+    stitch_revision: pack.stitchRevision,
+    footage_id: pack.footageId,
   })}`
 }
 
@@ -58,7 +73,7 @@ export async function newestPack(workoutId: string): Promise<Pack | null> {
 /** @throws Problem `not-found`. */
 export async function findPack(id: string): Promise<Pack> {
   const [row] = await sql()<Row[]>`select * from packs where id = ${id}`
-  if (!row) throw new Problem('not-found', 'There is no such video.')
+  if (!row) throw new Problem({ code: 'not-found', what: 'video' })
   return fromRow(row)
 }
 

@@ -1,8 +1,9 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
 import type { FootageFacts } from '../engine/probe'
-import { newestFootage, currentFootage } from './footage'
+import { currentFootage, footageAside, newestFootage, type FootageAside } from './footage'
 import { recentJobs, type Job } from './jobs'
-import { newestPack } from './packs'
+import { sql } from './db'
+import { newestPack, type Pack } from './packs'
 
 export interface FootageProgress {
   id: string
@@ -31,20 +32,27 @@ export interface PackProgress {
   videoBytes: number
   createdAt: string
   chapters: string
+  /** Which revision of the score it shows; null where that was not written down. */
+  scoreRevision: number | null
+  /** What has changed since it was made. */
+  changed: { score: boolean; ties: boolean; footage: boolean }
 }
 
 export interface Progress {
   footage: FootageProgress | null
   /** The last upload, when it failed and older footage is still in use. */
   failedUpload: { name: string; problem: string } | null
+  /** Footage that was put aside and can be had back, with its ties. */
+  aside: FootageAside[]
   jobs: JobProgress[]
   pack: PackProgress | null
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [current, newest, jobs, pack] = await Promise.all([
+  const [current, newest, aside, jobs, pack] = await Promise.all([
     currentFootage(workoutId),
     newestFootage(workoutId),
+    footageAside(workoutId),
     recentJobs(workoutId),
     newestPack(workoutId),
   ])
@@ -63,6 +71,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       newest?.state === 'failed' && newest.id !== current?.id
         ? { name: newest.name, problem: newest.problem ?? '' }
         : null,
+    aside,
     jobs: jobs.map((job) => ({
       id: job.id,
       kind: job.kind,
@@ -77,7 +86,25 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       videoBytes: pack.videoBytes,
       createdAt: pack.createdAt.toISOString(),
       chapters: pack.chapters,
+      scoreRevision: pack.scoreRevision,
+      changed: await changedSince(pack, current?.id ?? null),
     },
+  }
+}
+
+/**
+ * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
+ */
+async function changedSince(pack: Pack, currentId: string | null): Promise<PackProgress['changed']> {
+  const [now] = await sql()<{ score: number; ties: number | null }[]>`
+    select score_revision as score, (select stitch_revision from footage where id = ${currentId}) as ties
+    from workouts where id = ${pack.workoutId}`
+  const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
+  const otherFootage = pack.footageId !== null && pack.footageId !== currentId
+  return {
+    score: unlike(pack.scoreRevision, now?.score),
+    ties: !otherFootage && unlike(pack.stitchRevision, now?.ties),
+    footage: otherFootage,
   }
 }
 

@@ -7,7 +7,9 @@ const QUEUE = 'jivet-jobs'
 
 const kept = globalThis as typeof globalThis & { jivetBoss?: Promise<PgBoss> }
 
-/** One connection: pg-boss sends whole transactions as one text, which Postgres.js allows on a single connection only. */
+/**
+ * One connection: pg-boss sends whole transactions as one text, which Postgres.js allows on a single connection only.
+ */
 /** JSON text passes through untouched: pg-boss has serialised its own values already. */
 const jsonType = {
   to: 114,

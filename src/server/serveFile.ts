@@ -14,7 +14,7 @@ export interface Serving {
 /** @throws Problem `not-found` when the file is gone. */
 export async function serveFile(request: Request, path: string, { type, download }: Serving): Promise<Response> {
   const { size } = await stat(path).catch(() => {
-    throw new Problem('not-found', 'The file is no longer there.')
+    throw new Problem({ code: 'not-found', what: 'stored file' })
   })
   const headers = new Headers({
     'content-type': type,
@@ -31,8 +31,9 @@ export async function serveFile(request: Request, path: string, { type, download
   headers.set('content-length', String(end - start + 1))
   if (range) headers.set('content-range', `bytes ${start}-${end}/${size}`)
   // `Readable.toWeb` throws past everybody when a browser breaks a download off; an iterator is simply ended.
-  const body = ReadableStream.from(
-    createReadStream(path, { start, end }),
-  ) as unknown as globalThis.ReadableStream<Uint8Array>
-  return new Response(body, { status: range ? 206 : 200, headers })
+  const body: AsyncIterable<Uint8Array> = createReadStream(path, { start, end })
+  return new Response(ReadableStream.from(body) as globalThis.ReadableStream<Uint8Array>, {
+    status: range ? 206 : 200,
+    headers,
+  })
 }

@@ -56,9 +56,13 @@ describe('what is shown and kept of names', () => {
 
 describe('answers', () => {
   it('carry the problem with its status, and hide what is ours alone', async () => {
-    expect(problemResponse(new Problem('stale', 'Changed.')).status).toBe(409)
-    const answer = problemResponse(new Problem('tool-failed', 'ffmpeg gave up.', '/secret/path'))
-    expect(await answer.json()).toEqual({ problem: { code: 'tool-failed', message: 'ffmpeg gave up.', place: null } })
+    expect(problemResponse(new Problem({ code: 'stale', what: 'score' })).status).toBe(409)
+    const answer = problemResponse(
+      new Problem({ code: 'tool-failed', tool: 'ffmpeg', reason: 'no reason given' }, '/secret/path'),
+    )
+    expect(await answer.json()).toMatchObject({
+      problem: { code: 'tool-failed', message: 'ffmpeg gave up: no reason given', place: null },
+    })
   })
   it('reckon time left only when there is enough to reckon from', () => {
     expect(timeLeft({ state: 'active', share: 0.25, startedAt: new Date(0) }, 10_000)).toBe(30_000)

@@ -1,56 +1,70 @@
-// Stitches in the database: read whole, saved whole, with a revision like the score's.
-import type { Stitch } from '../core/align/alignBeeps'
+// Stitches in the database: those of one footage, read whole, saved whole, with a revision like the score's.
+import { tieProblem, type Stitch } from '../core/align/ties'
+import { expand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { sql } from './db'
+import { findFootage } from './footage'
+import { findWorkout } from './workouts'
 
-export type StoredStitch = Omit<Stitch, 'row'>
+export interface Stitches {
+  stitches: Stitch[]
+  revision: number
+}
 
 interface Row {
   segment_id: string
-  edge: 'start' | 'end'
+  edge: Stitch['edge']
   footage_ms: number
+  origin: Stitch['origin']
   confidence: number
-  evidence: ('beep' | 'hand')[]
+  evidence: Stitch['evidence']
 }
 
 /** In order of time. */
-export async function listStitches(workoutId: string): Promise<StoredStitch[]> {
-  const rows = await sql()<
-    Row[]
-  >`select * from stitches where workout_id = ${workoutId} order by footage_ms, segment_id`
-  return rows.map((row) => ({
+export async function listStitches(footageId: string): Promise<Stitches> {
+  const [owner] = await sql()<
+    { stitch_revision: number }[]
+  >`select stitch_revision from footage where id = ${footageId}`
+  if (!owner) throw new Problem({ code: 'not-found', what: 'footage' })
+  const rows = await sql()<Row[]>`
+    select segment_id, edge, footage_ms, origin, confidence, evidence from stitches where footage_id = ${footageId}
+    order by footage_ms, segment_id`
+  const stitches = rows.map((row) => ({
     segmentId: row.segment_id,
     edge: row.edge,
     footageMs: row.footage_ms,
+    origin: row.origin,
     confidence: Math.round(row.confidence * 100) / 100,
     evidence: row.evidence,
   }))
+  return { stitches, revision: owner.stitch_revision }
 }
 
-/** @returns the new revision. @throws Problem `stale` when they were changed elsewhere in between. */
-export async function saveStitches(
-  workoutId: string,
-  stitches: readonly StoredStitch[],
-  revision: number,
-): Promise<number> {
+/**
+ * @returns the new revision.
+ * @throws Problem `stale` when they were changed elsewhere in between; `tie-crosses`, `tie-outside` or `tie-twice`
+ * where they cannot hold together.
+ */
+export async function saveStitches(footageId: string, { stitches, revision }: Stitches): Promise<number> {
+  const footage = await findFootage(footageId)
+  if (!footage.facts) throw new Problem({ code: 'footage-not-ready' })
+  const { segments } = expand((await findWorkout(footage.workoutId)).score)
+  const wrong = tieProblem(segments, stitches, footage.facts.durationMs)
+  if (wrong) throw new Problem(wrong)
   return sql().begin(async (tx) => {
     const [row] = await tx<{ stitch_revision: number }[]>`
-      update workouts set stitch_revision = stitch_revision + 1, updated_at = now()
-      where id = ${workoutId} and stitch_revision = ${revision} and removed_at is null returning stitch_revision`
-    if (!row) throw new Problem('stale', 'The stitches were changed in another tab since you opened them.')
-    await tx`delete from stitches where workout_id = ${workoutId}`
-    if (stitches.length) {
-      await tx`insert into stitches ${tx(
-        stitches.map((stitch) => ({
-          workout_id: workoutId,
-          segment_id: stitch.segmentId,
-          edge: stitch.edge,
-          footage_ms: stitch.footageMs,
-          confidence: stitch.confidence,
-          evidence: stitch.evidence,
-        })),
-      )}`
-    }
+      update footage set stitch_revision = stitch_revision + 1
+      where id = ${footageId} and stitch_revision = ${revision} returning stitch_revision`
+    if (!row) throw new Problem({ code: 'stale', what: 'ties' })
+    await tx`update workouts set updated_at = now() where id = ${footage.workoutId}`
+    await tx`delete from stitches where footage_id = ${footageId}`
+    // One document and not a row of parameters each: PostgreSQL takes 65,535 of those at most.
+    await tx`
+      insert into stitches (workout_id, footage_id, segment_id, edge, footage_ms, origin, confidence, evidence)
+      select ${footage.workoutId}, ${footageId}, "segmentId", edge, "footageMs", origin, confidence,
+        array(select jsonb_array_elements_text(evidence))
+      from jsonb_to_recordset(${tx.json(stitches as never)}) as one
+        ("segmentId" text, edge text, "footageMs" integer, origin text, confidence real, evidence jsonb)`
     return row.stitch_revision
   })
 }

@@ -1,4 +1,5 @@
-// Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's path.
+// Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's
+// path.
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
@@ -13,7 +14,7 @@ const scratchFolder = (): string => join(root(), 'scratch')
 
 /** @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database. */
 export function storedPath(hash: string): string {
-  if (!/^[0-9a-f]{64}$/.test(hash)) throw new Problem('not-found', 'There is no such file.')
+  if (!/^[0-9a-f]{64}$/.test(hash)) throw new Problem({ code: 'not-found', what: 'file' })
   return join(root(), 'store', hash.slice(0, 2), hash)
 }
 
@@ -76,10 +77,8 @@ async function flush(path: string): Promise<void> {
 /** A full disk, told by the system or by PostgreSQL (53100), is the user's to mend; anything else stays what it is. */
 export function knownProblem(error: unknown): unknown {
   const code = (error as { code?: unknown } | null)?.code
-  return code === 'ENOSPC' || code === '53100' ? new Problem('disk-full', DISK_FULL) : error
+  return code === 'ENOSPC' || code === '53100' ? new Problem({ code: 'disk-full' }) : error
 }
-
-export const DISK_FULL = 'The disk is full. Free some space, then try again.'
 
 /** Bytes that may still be written where the data folder is. */
 export async function freeBytes(): Promise<number> {

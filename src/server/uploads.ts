@@ -7,7 +7,8 @@ import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { createJob } from './jobs'
 import { deliver } from './queue'
-import { DISK_FULL, freeBytes, uploadsFolder } from './store'
+import { problemSentence } from '../core/words/en/problems'
+import { freeBytes, uploadsFolder } from './store'
 import { findWorkout } from './workouts'
 
 const kept = globalThis as typeof globalThis & { jivetTus?: Server }
@@ -17,7 +18,7 @@ const MOST_BYTES = 512 * 1024 ** 3
 
 /** Room that is left to the database and the system. */
 const KEPT_FREE = 64 * 1024 ** 2
-const FULL = { status_code: 507, body: DISK_FULL }
+const FULL = { status_code: 507, body: problemSentence({ code: 'disk-full' }) }
 
 export function uploadServer(): Server {
   kept.jivetTus ??= make()

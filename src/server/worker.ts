@@ -36,11 +36,7 @@ async function work(jobId: string): Promise<void> {
     if (halt.signal.aborted) await endJob(job, 'cancelled')
     else {
       if (!(error instanceof Problem) || error.code === 'tool-failed') console.error(error)
-      await endJob(
-        job,
-        'failed',
-        error instanceof Problem ? error.message : 'Something went wrong on the server. Start it again.',
-      )
+      await endJob(job, 'failed', (error instanceof Problem ? error : new Problem({ code: 'unexpected' })).message)
     }
   } finally {
     clearInterval(heart)

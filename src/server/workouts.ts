@@ -1,13 +1,18 @@
-// Workouts in the database: read, made, saved with the revision they were made from, put away.
+// Workouts in the database: read, made, saved with the revision they were made from, put away. What the shelf shows is
+// written in the same transaction as the score.
+import type { TransactionSql } from 'postgres'
+import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
+import { mixSchema, type Mix } from '../core/sound/mix'
 import { sql } from './db'
+import { factsOf, writeFacts, type PlanState, type ShelfFacts } from './shelfFacts'
 
 export interface Workout {
   id: string
   score: Score
   scoreRevision: number
-  stitchRevision: number
+  mix: Mix
   isDemo: boolean
   updatedAt: Date
 }
@@ -16,7 +21,7 @@ interface Row {
   id: string
   score: unknown
   score_revision: number
-  stitch_revision: number
+  mix: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -25,51 +30,150 @@ const fromRow = (row: Row): Workout => ({
   id: row.id,
   score: scoreSchema.parse(row.score),
   scoreRevision: row.score_revision,
-  stitchRevision: row.stitch_revision,
+  mix: mixSchema.parse(row.mix),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
 
-export async function listWorkouts(): Promise<Workout[]> {
-  return (await sql()<Row[]>`select * from workouts where removed_at is null order by updated_at desc limit 500`).map(
-    fromRow,
-  )
+/** A workout as it stands on the shelf. */
+export interface ShelfEntry {
+  id: string
+  title: string
+  totalMs: number
+  workMs: number
+  planState: PlanState
+  isDemo: boolean
+  updatedAt: Date
+  /** Null where it cannot be read any more. */
+  score: Score | null
+  /** How far along: footage that is ready, ties on it, a video. */
+  filmed: boolean
+  tied: boolean
+  rendered: boolean
 }
 
-/** @throws Problem `not-found`. */
+/** A place on the shelf, for the page after it. */
+export interface ShelfMark {
+  updatedAt: string
+  id: string
+}
+
+export const SHELF_PAGE = 24
+
+/** One page of the shelf, newest first. @param after the last entry of the page before. */
+export async function shelfPage(after: ShelfMark | null): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
+  interface ShelfRow extends Omit<Row, 'mix' | 'score_revision'> {
+    title: string
+    total_ms: string
+    work_ms: string
+    plan_state: PlanState
+    mark: string
+    filmed: boolean
+    tied: boolean
+    rendered: boolean
+  }
+  const beyond = after ? sql()`and (updated_at, id) < (${after.updatedAt}::timestamptz, ${after.id}::uuid)` : sql()``
+  const rows = await sql()<ShelfRow[]>`
+    select id, title, total_ms, work_ms, plan_state, score, is_demo, updated_at, updated_at::text as mark,
+      exists (select 1 from footage where workout_id = workouts.id and place is not null and state = 'ready') as filmed,
+      exists (select 1 from stitches join footage on footage.id = footage_id
+        where stitches.workout_id = workouts.id and place is not null) as tied,
+      exists (select 1 from packs where workout_id = workouts.id) as rendered
+    from workouts where removed_at is null ${beyond} order by updated_at desc, id desc limit ${SHELF_PAGE + 1}`
+  const shown = rows.slice(0, SHELF_PAGE)
+  const last = shown.at(-1)
+  return {
+    entries: shown.map((row) => ({
+      id: row.id,
+      title: row.title,
+      totalMs: Number(row.total_ms),
+      workMs: Number(row.work_ms),
+      planState: row.plan_state,
+      isDemo: row.is_demo,
+      updatedAt: row.updated_at,
+      score: scoreSchema.safeParse(row.score).data ?? null,
+      filmed: row.filmed,
+      tied: row.tied,
+      rendered: row.rendered,
+    })),
+    next: rows.length > SHELF_PAGE && last ? { updatedAt: last.mark, id: last.id } : null,
+  }
+}
+
+/** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
-  const [row] = await sql()<Row[]>`select * from workouts where id = ${id} and removed_at is null`
-  if (!row) throw new Problem('not-found', 'There is no such workout; it may have been removed.')
+  const [row] = await sql()<Row[]>`
+    select id, score, score_revision, mix, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+  if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
 
+/** The score as it is stored, readable or not. @throws Problem `not-found`. */
+export async function storedScore(id: string): Promise<{ title: string; score: unknown }> {
+  const [row] = await sql()<{ title: string; score: unknown }[]>`select title, score from workouts where id = ${id}`
+  if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
+  return row
+}
+
+function factsWithinLimits(score: Score): ShelfFacts {
+  const unfolding = tryExpand(score)
+  if (unfolding.problem) throw new Problem(unfolding.problem)
+  return factsOf(score, unfolding)
+}
+
+/** @throws Problem `too-many` or `too-long` for a score beyond the limits. */
 export async function createWorkout(score: Score, isDemo = false): Promise<string> {
-  const [row] = await sql()<
-    { id: string }[]
-  >`insert into workouts (score, is_demo) values (${sql().json(asJson(score))}, ${isDemo}) returning id`
-  if (!row) throw new Error('insert returned no row')
-  return row.id
+  const facts = factsWithinLimits(score)
+  return sql().begin(async (tx) => {
+    const [row] = await tx<{ id: string }[]>`
+      insert into workouts (score, is_demo) values (${tx.json(score as never)}, ${isDemo}) returning id`
+    if (!row) throw new Error('insert returned no row')
+    await writeFacts(tx, row.id, facts)
+    return row.id
+  })
 }
 
 /**
  * Saves a score over the revision that it was made from.
- * @returns the new revision. @throws Problem `stale` when somebody saved in between, `not-found`.
+ * @returns the new revision.
+ * @throws Problem `stale` when somebody saved in between, `not-found`, or `too-many` or `too-long` for a score beyond
+ * the limits: it is refused here, and not when it is read.
  */
 export async function saveScore(id: string, score: Score, revision: number): Promise<number> {
-  const [row] = await sql()<{ score_revision: number }[]>`
-    update workouts set score = ${sql().json(asJson(score))}, score_revision = score_revision + 1, updated_at = now()
-    where id = ${id} and score_revision = ${revision} and removed_at is null returning score_revision`
-  if (row) return row.score_revision
-  await findWorkout(id)
-  throw new Problem('stale', 'This score was changed in another tab since you opened it.')
+  const facts = factsWithinLimits(score)
+  return sql().begin(async (tx) => {
+    const [row] = await tx<{ score_revision: number }[]>`
+      select score_revision from workouts where id = ${id} and removed_at is null for update`
+    if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
+    if (row.score_revision !== revision) throw new Problem({ code: 'stale', what: 'score' })
+    return putScore(tx, id, score, facts)
+  })
+}
+
+/** Writes a score with all that follows from it. @returns the new revision. */
+export async function putScore(
+  tx: TransactionSql,
+  id: string,
+  score: Score,
+  facts: ShelfFacts = factsOf(score),
+): Promise<number> {
+  const [row] = await tx<{ score_revision: number }[]>`
+    update workouts set score = ${tx.json(score as never)}, score_revision = score_revision + 1, updated_at = now()
+    where id = ${id} returning score_revision`
+  await writeFacts(tx, id, facts)
+  return row?.score_revision ?? 0
+}
+
+/** @throws Problem `not-found`. */
+export async function saveMix(id: string, mix: Mix): Promise<void> {
+  const rows =
+    await sql()`update workouts set mix = ${sql().json(mix)} where id = ${id} and removed_at is null returning id`
+  if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
 }
 
 /** Takes a workout off the shelf, or puts it back; nothing is erased. */
 export async function setRemoved(id: string, removed: boolean): Promise<void> {
   const rows =
     await sql()`update workouts set removed_at = ${removed ? new Date() : null} where id = ${id} returning id`
-  if (!rows.length) throw new Problem('not-found', 'There is no such workout.')
+  if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
 }
-
-const asJson = (score: Score): Parameters<ReturnType<typeof sql>['json']>[0] =>
-  score as Parameters<ReturnType<typeof sql>['json']>[0]

@@ -1,12 +1,11 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { lay } from '../cut/lane'
 import { expand } from '../expand/expand'
 import { timerBeeps } from '../hear/timerBeeps'
 import type { Beep } from '../hear/tones'
+import { readShorthand } from '../shorthand/read'
 import { circuit, score, station, talk } from '../testing'
-import { boundariesOf, fitClock, predict } from './boundaries'
-import { syncByBeeps } from './sync'
+import { boundariesOf } from './boundaries'
+import { describeSync, stitchByEvidence, type SyncResult } from './sync'
 
 const plan = score(
   talk('welcome', 30_000),
@@ -35,7 +34,16 @@ function happened(driftPpm = 60, extraMs = 3400): Map<string, number> {
   return times
 }
 
-const beep = (atMs: number, hz = 2000, durationMs = 400): Beep => ({ atMs, hz, durationMs, strength: 0.9 })
+const beep = (atMs: number, hz = 2000, durationMs = 400): Beep => ({
+  kind: 'beep',
+  atMs,
+  spreadMs: 3,
+  hz,
+  durationMs,
+  strength: 0.9,
+})
+const syncByBeeps = (plan: typeof segments, beeps: Beep[], footageMs: number): SyncResult =>
+  describeSync(plan, stitchByEvidence(plan, beeps), footageMs)
 const counted = (atMs: number): Beep[] =>
   [3000, 2000, 1000].map((before) => beep(atMs - before, 1500, 80)).concat(beep(atMs))
 const audible = boundaries.filter((one) => one.audible)
@@ -109,53 +117,82 @@ describe('aligning beeps', () => {
   })
 })
 
+describe('how sure a tie is', () => {
+  /** Changes that no two stretches have in common: work and rest of every round have lengths of their own. */
+  const uneven = expand(
+    readShorthand(
+      'table Main: 40/20 then 35/15 then 30/25 then 45/10 rounds, 1:00 between, last rest dropped\n  Jug lift; Keel hold; Rope pull\n',
+    ).score,
+  )
+  const marksOf = (plan: typeof uneven, keep: (index: number) => boolean = () => true): Beep[] =>
+    boundariesOf(plan.segments)
+      .filter((one, index) => one.audible && keep(index))
+      .flatMap((one) => counted(one.plannedMs + 20_000))
+  const sure = (plan: typeof uneven, beeps: Beep[]): number =>
+    stitchByEvidence(plan.segments, beeps).filter((one) => one.confidence >= 0.9).length
+
+  it('is 0.9 and more where a long chain has no rival', () => {
+    const all = stitchByEvidence(uneven.segments, marksOf(uneven))
+    expect(all.length).toBe(boundariesOf(uneven.segments).length)
+    // Next to an end a restart explains as much as the plan does: those two stay unsure.
+    const unsure = all.flatMap((one, index) => (one.confidence < 0.9 ? [index] : []))
+    expect(unsure).toEqual([1, all.length - 2])
+  })
+  it('is never that for a short chain', () => {
+    const start = marksOf(uneven).slice(0, 4 * 5)
+    expect(stitchByEvidence(uneven.segments, start).length).toBeGreaterThan(0)
+    expect(sure(uneven, start)).toBe(0)
+  })
+  it('is never that where the same chain fits as well a step earlier or later', () => {
+    const even = expand(readShorthand('circuit Main: 6 rounds, 40 on, 20 off\n  Jug lift; Keel hold\n').score)
+    // The first and the last change went unheard: nothing tells which one the first beep is.
+    const last = boundariesOf(even.segments).length - 1
+    expect(
+      sure(
+        even,
+        marksOf(even, (index) => index > 1 && index < last - 1),
+      ),
+    ).toBe(0)
+  })
+  it('is never that where a station was skipped among many alike: nobody can tell which', () => {
+    const even = expand(
+      readShorthand(
+        'circuit Main: 1 round, 40 on, 20 off\n  Jug lift; Keel hold; Squat; Rope pull; Lunge; Plank; Crunch; Swing\n',
+      ).score,
+    )
+    const skipped = boundariesOf(even.segments).filter((one) => one.audible)
+    const beeps = skipped.slice(0, -2).flatMap((one) => counted(one.plannedMs + 20_000))
+    const wrong = stitchByEvidence(even.segments, beeps).filter((one) => one.confidence >= 0.9)
+    expect(wrong).toEqual([])
+  })
+  it('is never that for a chime that comes back every twenty seconds, whatever the score', () => {
+    const chime = Array.from({ length: 40 }, (_, index) => beep(5000 + index * 20_000))
+    for (const plan of [
+      uneven,
+      expand(readShorthand('circuit Main: 8 rounds, 20 on, 20 off\n  Jug lift; Keel hold\n').score),
+    ])
+      expect(sure(plan, chime)).toBe(0)
+  })
+  it('refuses what is too large to be matched, before it begins', () => {
+    const plan = expand(
+      score(
+        circuit({
+          rounds: 500,
+          workMs: 5000,
+          restMs: 5000,
+          stations: Array.from({ length: 8 }, () => station('Jug lift')),
+        }),
+      ),
+    )
+    const beeps = Array.from({ length: 5000 }, (_, index) => beep(index * 1500))
+    expect(() => stitchByEvidence(plan.segments, beeps)).toThrow(/pairs to match is the most/)
+  })
+})
+
 describe('timer beeps', () => {
   it('tells counts from marks, and drops pitches that do not return', () => {
     const heard = timerBeeps([...counted(10_000), ...counted(30_000), ...counted(50_000), beep(61_234, 777)])
     expect(heard).toHaveLength(12)
     expect(heard.filter((one) => one.boundaryLikelihood > 0.5).map((one) => one.atMs)).toEqual([10_000, 30_000, 50_000])
-  })
-})
-
-describe('the fitted clock', () => {
-  const tie = (index: number, footageMs: number) => ({
-    segmentId: boundaries[index]!.segmentId,
-    edge: boundaries[index]!.edge,
-    footageMs,
-  })
-  it('takes offset and rate from two stitches, and lets the rest follow', () => {
-    const first = boundaries[1]!,
-      last = boundaries[6]!
-    const rate = 1.0002
-    const ties = [tie(1, 7000), tie(6, 7000 + (last.plannedMs - first.plannedMs) * rate)]
-    expect(fitClock(boundaries, ties).driftPpm).toBeCloseTo(200, 0)
-    const places = predict(boundaries, ties, 400_000)
-    for (const index of [2, 3, 4, 5, 7, 8])
-      expect(places[index]?.footageMs).toBe(Math.round(7000 + (boundaries[index]!.plannedMs - first.plannedMs) * rate))
-    expect(places[1]?.stitched).toBe(true)
-    expect(places[2]?.stitched).toBe(false)
-  })
-  it('never runs backwards, never leaves the footage, and keeps stitches in order where they were put', () => {
-    fc.assert(
-      fc.property(
-        fc.uniqueArray(fc.integer({ min: 0, max: boundaries.length - 1 }), { maxLength: 6 }),
-        fc.array(fc.integer({ min: 0, max: 200_000 }), { minLength: 6, maxLength: 6 }),
-        (chosen, times) => {
-          const sorted = [...times].sort((one, other) => one - other)
-          const ties = [...chosen].sort((one, other) => one - other).map((index, at) => tie(index, sorted[at]!))
-          const places = predict(boundaries, ties, 200_000)
-          places.reduce((before, place) => {
-            expect(place.footageMs).toBeGreaterThanOrEqual(before)
-            expect(place.footageMs).toBeLessThanOrEqual(200_000)
-            return place.footageMs
-          }, 0)
-          const lane = lay(segments, boundaries, ties, 200_000)
-          lane.slice(1).forEach((laid, index) => expect(laid.startMs).toBe(lane[index]!.endMs))
-        },
-      ),
-    )
-  })
-  it('gives opening talk the footage from its very start', () => {
-    expect(predict(boundaries, [tie(1, 12_500)], 300_000)[0]?.footageMs).toBe(0)
   })
 })

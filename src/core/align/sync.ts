@@ -1,39 +1,56 @@
 // The seam between hearing and what follows: evidence in, stitches and a summary out, in the contract's words.
+import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
 import { timerBeeps } from '../hear/timerBeeps'
-import type { Beep } from '../hear/tones'
 import type { Segment } from '../score/segment'
 import type { Ms, Ppm } from '../units'
-import { alignBeeps, type Stitch } from './alignBeeps'
-import { boundariesOf, fitClock, tieKey } from './boundaries'
+import { alignBeeps } from './alignBeeps'
+import { boundariesOf, tieKey } from './boundaries'
+import { fitClock } from './clock'
+import type { Stitch, Tie } from './ties'
 
-export interface SyncStitch extends Stitch {
+/** A stitch as it is reported. */
+export interface SyncStitch extends Tie {
+  row: number
+  confidence: number
+  evidence: EvidenceKind[]
   plannedMs: Ms
   /** How far the footage stands from where the fitted clock would put this boundary. */
   errorMs: Ms
+}
+
+export interface SyncSummary {
+  offsetMs: Ms
+  driftPpm: Ppm
+  worstErrorMs: Ms
+  footageMs: Ms
 }
 
 export interface SyncResult {
   stitches: SyncStitch[]
   /** Segments whose start was not found. */
   missing: string[]
-  summary: { offsetMs: Ms; driftPpm: Ppm; worstErrorMs: Ms; footageMs: Ms }
+  summary: SyncSummary
 }
 
-/** @param beeps every tone heard, in order of time. @param footageMs length of the footage. */
-export function syncByBeeps(segments: readonly Segment[], beeps: readonly Beep[], footageMs: Ms): SyncResult {
-  return describeSync(segments, alignBeeps(boundariesOf(segments), timerBeeps(beeps)), footageMs)
-}
+/** What was found, as it may be kept, and the report of it. */
+export type Aligned = SyncResult & { found: Stitch[] }
 
-/** The contract's report for stitches of any origin. */
+/** @param evidence in order of time. @throws Problem `too-many` where there is too much to match. */
+export const stitchByEvidence = (segments: readonly Segment[], evidence: readonly Evidence[]): Stitch[] =>
+  alignBeeps(boundariesOf(segments), timerBeeps(ofKind(evidence, 'beep')))
+
+/** The contract's report for stitches of any origin. @param footageMs length of the footage. */
 export function describeSync(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): SyncResult {
   const boundaries = boundariesOf(segments)
   const fit = fitClock(boundaries, stitches)
-  const planned = new Map(boundaries.map((boundary) => [tieKey(boundary), boundary.plannedMs]))
+  const known = new Map(boundaries.map((boundary) => [tieKey(boundary), boundary]))
   const found = new Set(stitches.filter((stitch) => stitch.edge === 'start').map((stitch) => stitch.segmentId))
-  const measured = stitches.map((stitch): SyncStitch => {
-    const plannedMs = planned.get(tieKey(stitch)) ?? 0
+  const measured = stitches.flatMap(({ origin: _origin, ...stitch }): SyncStitch[] => {
+    const boundary = known.get(tieKey(stitch))
+    if (!boundary) return []
+    const { row, plannedMs } = boundary
     const expected = fit.offsetMs + plannedMs * (1 + fit.driftPpm / 1e6)
-    return { ...stitch, plannedMs, errorMs: Math.round(stitch.footageMs - expected) }
+    return [{ ...stitch, row, plannedMs, errorMs: Math.round(stitch.footageMs - expected) }]
   })
   return {
     stitches: measured,

@@ -4,11 +4,16 @@ import { anyScore } from '../arbitraries'
 import { scoreSchema, type Score } from '../score/score'
 import { readShorthand } from '../shorthand/read'
 import { judge } from './check'
+import { findingSentence, type Sentence } from '../words/en/findings'
 import type { Finding } from './finding'
 
 const plan = (shorthand: string): Score => readShorthand(shorthand).score
 const findings = (from: Score | string): Finding[] => judge(typeof from === 'string' ? plan(from) : from).findings
-const of = (check: string, from: Score | string): Finding[] => findings(from).filter((one) => one.check === check)
+/** Findings of a check, with their sentences. */
+const of = (check: string, from: Score | string): (Finding & Sentence)[] =>
+  findings(from)
+    .filter((one) => one.check === check)
+    .map((one) => ({ ...one, ...findingSentence(one.fact) }))
 const mended = (from: string, check: string): Score => {
   const one = plan(from)
   const found = of(check, one)[0]
@@ -19,7 +24,8 @@ const mended = (from: string, check: string): Score => {
 }
 
 describe('a rest', () => {
-  // Heel digs end standing without gear; the keel hold is on the floor. From the floor with no jug to the jug, standing.
+  // Heel digs end standing without gear; the keel hold is on the floor. From the floor with no jug to the jug,
+  // standing.
   const TIGHT = 'circuit Main: 2 rounds, 30 on, 8 off\n  Keel hold; Jug lift (sides none)\n'
   it('that is too short says what must happen in it, in seconds, and is mended to what it needs', () => {
     // Stand up 4, swap the jug 4, hear "Jug lift" 2 words / 2.5 = 0.8, count in 3: 11.8 s; there are 8.
@@ -44,7 +50,7 @@ describe('a rest', () => {
   it('of a ladder is judged on its first and shortest rung', () => {
     expect(
       of('rest', 'ladder Main: 4 rungs, 5 from, 10 step\n  Keel hold + Jug lift (sides none)\n')[0]?.segmentId,
-    ).toBe('main/g1/r1/s1/rest')
+    ).toBe('main/r1/s1/rest')
   })
   it('is missed where the body has to change places without one', () => {
     expect(of('rest', 'straight Main: 30 on\n  Deck-rail squat; Keel hold\n')[0]?.what).toMatch(
@@ -130,6 +136,12 @@ describe('sides', () => {
     expect(of('sides', odd)[0]?.what).toBe('Jug lift: left 1:20, right 0:40; 0:40 more on the left.')
     expect(of('sides', mended(odd, 'sides'))).toEqual([])
     expect(of('sides', odd.replace('3', '4'))).toEqual([])
+  })
+  it('of a free list are mended too: each turn is shared by both', () => {
+    const list =
+      'list Main:\n  Jug lift (40 work, side left); Jug lift (40 work, side right); Jug lift (40 work, side left)\n'
+    expect(of('sides', list)).toHaveLength(1)
+    expect(of('sides', mended(list, 'sides'))).toEqual([])
   })
   it('may be evened out by another section', () => {
     expect(

@@ -1,5 +1,6 @@
 // All judgement that needs no footage. A check is one file here and one line in the list.
-import { MOST_SEGMENTS, MOST_STATIONS, tryExpand, type Unfolding } from '../expand/expand'
+import { tryExpand, type Unfolding } from '../expand/expand'
+import type { ProblemFact } from '../facts'
 import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
 import type { Score } from '../score/score'
@@ -54,11 +55,5 @@ export function judge(score: Score, { expansion, problem }: Unfolding = tryExpan
   }
 }
 
-function beyondLimits(problem: string): Finding {
-  return finding('limits', {
-    id: 'beyond',
-    severity: 'error',
-    what: problem,
-    why: `Jivet holds 24 hours, ${MOST_SEGMENTS.toLocaleString('en')} intervals and ${MOST_STATIONS.toLocaleString('en')} stations.`,
-  })
-}
+const beyondLimits = (problem: ProblemFact): Finding =>
+  finding('limits', { id: 'beyond', severity: 'error', fact: { code: 'beyond-limits', problem } })

@@ -1,4 +1,5 @@
 // A finding: what will go wrong, where, why, and a mend where one is at hand. And what every check is given to look at.
+import type { FindingFact, MendFact } from '../facts'
 import type { Cast } from '../score/cast'
 import type { Needs } from '../score/needs'
 import type { Score } from '../score/score'
@@ -9,7 +10,7 @@ export const SEVERITIES = ['error', 'warning', 'note'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
 export interface FindingMend {
-  label: string
+  fact: MendFact
   /** Changes the score in place; one command to undo. */
   apply: (score: Score) => void
 }
@@ -22,8 +23,8 @@ export interface Finding {
   sectionKey: string | null
   /** The first segment that it is about, or null for the whole. */
   segmentId: string | null
-  what: string
-  why: string
+  /** What was found; `words/en` has the sentences. */
+  fact: FindingFact
   mend: FindingMend | null
 }
 
@@ -36,7 +37,7 @@ export interface Review {
 
 export type Check = (review: Review) => Finding[]
 
-type Part = Pick<Finding, 'id' | 'severity' | 'what' | 'why'> & Partial<Finding>
+type Part = Pick<Finding, 'id' | 'severity' | 'fact'> & Partial<Finding>
 
 /** A finding of a check; `id` need only be unlike within the check. */
 export const finding = (check: string, { id, ...part }: Part): Finding => ({
@@ -53,27 +54,22 @@ export const atSegment = (segment: Segment): Pick<Finding, 'sectionKey' | 'segme
   segmentId: segment.id,
 })
 
-/** "11 s", or "1.5 s". */
-export const inSeconds = (ms: number): string => `${Math.round(ms / 100) / 10} s`
-
 /** Findings that rounds repeat: each told once, with how often it was met. */
 export class Repeats {
   private readonly met = new Map<
     string,
-    { check: string; id: string; make: (times: string) => Omit<Part, 'id'>; count: number }
+    { check: string; id: string; make: (times: number) => Omit<Part, 'id'>; times: number }
   >()
 
-  /** @param make called at the end with ", 3 times", or nothing for once. */
-  meet(check: string, id: string, make: (times: string) => Omit<Part, 'id'>): void {
+  /** @param make called at the end with how often it was met. */
+  meet(check: string, id: string, make: (times: number) => Omit<Part, 'id'>): void {
     const key = `${check}: ${id}`
     const known = this.met.get(key)
-    if (known) known.count++
-    else this.met.set(key, { check, id, make, count: 1 })
+    if (known) known.times++
+    else this.met.set(key, { check, id, make, times: 1 })
   }
 
   findings(): Finding[] {
-    return [...this.met.values()].map(({ check, id, make, count }) =>
-      finding(check, { id, ...make(count === 1 ? '' : `, ${count} times`) }),
-    )
+    return [...this.met.values()].map(({ check, id, make, times }) => finding(check, { id, ...make(times) }))
   }
 }

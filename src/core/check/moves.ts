@@ -22,8 +22,7 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
         id: `${key} unnamed`,
         severity: 'warning',
         ...atSegment(segment),
-        what: 'A station has no move yet.',
-        why: 'Viewers would see an empty label.',
+        fact: { code: 'station-unnamed' },
       }),
     )
   for (const [name, segment] of first) {
@@ -34,8 +33,7 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
           id: `unknown ${name}`,
           severity: 'note',
           ...atSegment(segment),
-          what: `"${name}" is not in the library.`,
-          why: 'Its posture, muscles and seconds per rep are guesses until it is. Rests and estimates are judged by them.',
+          fact: { code: 'move-unknown', name },
         }),
       )
     } else {
@@ -45,8 +43,7 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
             id: `easier ${name}`,
             severity: 'warning',
             ...atSegment(segment),
-            what: `${name} has no easier version noted.`,
-            why: `It is ${move.impact === 'high' ? 'a jumping' : 'an all-out'} move; somebody watching will need another way.`,
+            fact: { code: 'no-easier', name, jumping: move.impact === 'high' },
           }),
         )
       if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length)
@@ -55,8 +52,7 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
             id: `gear ${name}`,
             severity: 'warning',
             ...atSegment(segment),
-            what: `${name} is loaded, and no gear is noted.`,
-            why: 'Viewers want to lay things out before they press play.',
+            fact: { code: 'no-gear', name },
           }),
         )
     }

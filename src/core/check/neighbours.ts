@@ -1,8 +1,7 @@
 // Two neighbours load the same muscles, one posture is kept for long, or a short-rest block changes posture every time.
 import type { Segment } from '../score/segment'
-import { formatLength } from '../time/clock'
-import { nameOf } from '../write/wording'
-import { atSegment, finding, inSeconds, Repeats, type Check, type Finding, type Review } from './finding'
+import { nameOf } from '../words/en/names'
+import { atSegment, finding, Repeats, type Check, type Finding, type Review } from './finding'
 
 /** With a rest this long the muscles have had their break. */
 const RESTED_MS = 45_000
@@ -38,16 +37,10 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
     found.meet('muscles', `${one.sectionKey} ${one.label} > ${next.label}`, (times) => ({
       severity: 'note',
       ...atSegment(next),
-      what: `${one.label} and ${next.label} follow one another and both load ${listed(shared)}${times}.`,
-      why: shared.includes('grip')
-        ? 'Two pulls in a row tire the grip before the muscles that the moves are for.'
-        : 'The second gets tired muscles. Put something else between, unless that is the idea.',
+      fact: { code: 'same-muscles', one: one.label, next: next.label, muscles: shared, times },
     }))
   }
 }
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
 function longPosture({ expansion }: Review): Finding[] {
   const found: Finding[] = []
@@ -62,8 +55,7 @@ function longPosture({ expansion }: Review): Finding[] {
           id: first.id,
           severity: 'note',
           ...atSegment(first),
-          what: `${formatLength(ms)} without leaving one posture, from ${nameOf(first)} on.`,
-          why: 'Wrists, knees or back get the same load all the time. A standing move in between lets them go.',
+          fact: { code: 'long-posture', ms, from: nameOf(first) },
         }),
       )
     }
@@ -108,17 +100,10 @@ function churn({ expansion, score }: Review): Finding[] {
     at.before = segment
     at.gapMs = 0
   }
-  return [...state].flatMap(([key, { gaps, changes, shortest, first }]) =>
-    changes < CHURN || changes < gaps || !first
-      ? []
-      : [
-          finding('posture', {
-            id: `every ${key}`,
-            severity: 'note',
-            ...atSegment(first),
-            what: `${score.sections.find((one) => one.key === key)?.name || 'This section'} changes posture in every one of its ${gaps} rests, of which the shortest is ${inSeconds(shortest)}.`,
-            why: 'Down and up again each time leaves no rest. Put moves of one posture next to each other.',
-          }),
-        ],
-  )
+  return [...state].flatMap(([key, { gaps, changes, shortest, first }]) => {
+    if (changes < CHURN || changes < gaps || !first) return []
+    const section = score.sections.find((one) => one.key === key)?.name ?? ''
+    const fact = { code: 'posture-every-rest', section, rests: gaps, shortestMs: shortest } as const
+    return [finding('posture', { id: `every ${key}`, severity: 'note', ...atSegment(first), fact })]
+  })
 }

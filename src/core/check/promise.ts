@@ -1,5 +1,4 @@
 // The sum breaks the promise: more than 5 % or a minute off, whichever is larger.
-import { formatLength } from '../time/clock'
 import type { Ms } from '../units'
 import { finding, type Check } from './finding'
 
@@ -20,10 +19,9 @@ export const checkPromise: Check = ({ score, expansion }) => {
     finding('promise', {
       id: off > 0 ? 'over' : 'under',
       severity: 'warning',
-      what: `Promised ${formatLength(promiseMs)}, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}: ${formatLength(Math.abs(off))} ${off > 0 ? 'over' : 'under'}.`,
-      why: 'People choose a video by the time they have. More than a minute, or 5 %, is noticed.',
+      fact: { code: 'promise-off', promiseMs, totalMs, estimated },
       mend: {
-        label: `Promise ${minutes} min`,
+        fact: { code: 'promise-minutes', minutes },
         apply: (draft) => {
           draft.promiseMs = minutes * 60_000
         },

@@ -1,15 +1,11 @@
 // A rest is shorter than what must happen in it. Needs add up: hearing the next move, changing posture, gear and side,
 // and the count-in. The numbers come from the creator's table (score/needs.ts).
+import type { NeedFact } from '../facts'
 import { changeOfPosture, type Needs } from '../score/needs'
 import type { Segment } from '../score/segment'
-import { nameOf } from '../write/wording'
+import { nameOf } from '../words/en/names'
 import { fieldFor, setField } from '../score/edits'
-import { atSegment, inSeconds, Repeats, type Check, type Review } from './finding'
-
-interface Need {
-  what: string
-  ms: number
-}
+import { atSegment, Repeats, type Check, type Review } from './finding'
 
 /** What has to happen between two works, in the order in which it is done. */
 function needsBetween(
@@ -17,42 +13,39 @@ function needsBetween(
   after: Segment,
   shownMs: number,
   { cast, needs }: Pick<Review, 'cast' | 'needs'>,
-): Need[] {
-  const list: Need[] = []
-  const add = (what: string, seconds: number): void => {
-    if (seconds > 0) list.push({ what, ms: Math.round(seconds * 1000) })
-  }
+): NeedFact[] {
   const posture = before.posture && after.posture ? changeOfPosture(before.posture, after.posture, needs) : null
-  if (posture) add(posture.what, posture.seconds)
   const gear = gearToSwap(before, after, cast)
-  if (gear) add(gear, needs.gearChange)
-  if (
-    after.side &&
-    before.side &&
-    after.side !== before.side &&
-    before.label === after.label &&
-    after.side !== 'switch'
-  )
-    add('change side', needs.sideChange)
-  if (before.label !== after.label) add('hear next move', spoken(nameOf(after), needs))
-  if (shownMs) add('show the next move', shownMs / 1000)
-  return list
+  const sides = before.side && after.side && after.side !== before.side && after.side !== 'switch'
+  const all: (NeedFact | null)[] = [
+    posture,
+    gear && { ...gear, ms: inMs(needs.gearChange) },
+    sides && before.label === after.label ? { code: 'change-side', ms: inMs(needs.sideChange) } : null,
+    before.label === after.label ? null : { code: 'hear-next', ms: inMs(spoken(nameOf(after), needs)) },
+    { code: 'show-next', ms: shownMs },
+  ]
+  return all.filter((need) => need !== null && need.ms > 0).flatMap((need) => need ?? [])
 }
 
-export const spoken = (text: string, needs: Needs): number =>
-  text.split(/\s+/).filter(Boolean).length / needs.wordsPerSecond
+const inMs = (seconds: number): number => Math.round(seconds * 1000)
 
-/** "swap water jug" or "take water jug"; what is only put down takes no time worth counting. */
-function gearToSwap(before: Segment, after: Segment, cast: Review['cast']): string | null {
+const spoken = (text: string, needs: Needs): number => text.split(/\s+/).filter(Boolean).length / needs.wordsPerSecond
+
+/** What is only put down takes no time worth counting. */
+function gearToSwap(
+  before: Segment,
+  after: Segment,
+  cast: Review['cast'],
+): { code: 'swap-gear' | 'take-gear'; gear: string } | null {
   const had = before.moves.flatMap((name) => cast(name).gear)
-  const fresh = after.moves.flatMap((name) => cast(name).gear).find((one) => !had.includes(one))
-  return fresh === undefined ? null : `${had.length ? 'swap' : 'take'} ${fresh}`
+  const gear = after.moves.flatMap((name) => cast(name).gear).find((one) => !had.includes(one))
+  return gear === undefined ? null : { code: had.length ? 'swap-gear' : 'take-gear', gear }
 }
 
 export const checkRestNeeds: Check = (review) => {
   const found = new Repeats()
   /** Needs by all that decides them: rounds repeat the same changes over and over. */
-  const reckoned = new Map<string, Need[]>()
+  const reckoned = new Map<string, NeedFact[]>()
   let before: Segment | null = null
   let pause: Segment | null = null
   let restMs = 0,
@@ -77,9 +70,9 @@ export const checkRestNeeds: Check = (review) => {
     let needs = reckoned.get(change)
     if (!needs) reckoned.set(change, (needs = needsBetween(from, to, shownMs, review)))
     // Straight through, the coach calls the next move during the one before; only what the body must do counts.
-    const must = gap ? [...needs] : needs.filter((need) => need.what !== 'hear next move')
+    const must = gap ? [...needs] : needs.filter((need) => need.code !== 'hear-next')
     if (!must.length) return
-    if (gap) must.push({ what: 'count in', ms: review.needs.countIn * 1000 })
+    if (gap) must.push({ code: 'count-in', ms: inMs(review.needs.countIn) })
     const sum = must.reduce((total, need) => total + need.ms, 0)
     if (sum <= restMs || (!gap && sum < 3000)) return
     const id = `${to.sectionKey} ${from.label} > ${to.label} ${gap ? gap.kind : 'none'}`
@@ -89,12 +82,11 @@ export const checkRestNeeds: Check = (review) => {
     found.meet('rest', id, (times) => ({
       severity: gap && hasMs < sum / 2 ? 'error' : 'warning',
       ...atSegment(gap ?? to),
-      what: `From ${nameOf(from)} to ${nameOf(to)} needs about ${inSeconds(sum)}: ${must.map((need) => `${need.what} ${inSeconds(need.ms).replace(' s', '')}`).join(', ')}; has ${inSeconds(hasMs)}${times}.`,
-      why: 'What does not fit into the rest eats into the work, and the count no longer matches what is seen.',
+      fact: { code: 'rest-too-short', from: nameOf(from), to: nameOf(to), needs: must, hasMs, times },
       mend:
         gap && field
           ? {
-              label: `Make it ${inSeconds(wanted)}`,
+              fact: { code: 'make-it', ms: wanted },
               apply: (draft) => setField(draft, gap.sectionKey, field.path, field.value),
             }
           : null,

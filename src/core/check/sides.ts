@@ -1,11 +1,12 @@
 // Left and right are uneven, and by how much.
 import type { Segment } from '../score/segment'
-import { formatLength } from '../time/clock'
-import { setField } from '../score/edits'
+import { setSide } from '../score/edits'
 import { atSegment, finding, type Check, type Finding } from './finding'
 
 interface Tally {
   first: Segment
+  /** One segment of each station, or row, that has this side. */
+  turns: Map<string, Segment>
   leftMs: number
   rightMs: number
   rounds: number
@@ -18,11 +19,13 @@ export const checkSides: Check = ({ expansion }) => {
     const id = `${segment.sectionKey} ${segment.label}`
     const tally = tallies.get(id) ?? {
       first: segment,
+      turns: new Map<string, Segment>(),
       leftMs: 0,
       rightMs: 0,
       rounds: segment.rounds ?? segment.sets ?? 1,
     }
     tally[segment.side === 'left' ? 'leftMs' : 'rightMs'] += segment.durationMs
+    tally.turns.set(segment.origin?.station?.join('/') ?? '', segment)
     tallies.set(id, tally)
   }
   // A move may be evened out in another section: what counts is the whole video.
@@ -30,23 +33,20 @@ export const checkSides: Check = ({ expansion }) => {
   for (const { first, leftMs, rightMs } of tallies.values())
     whole.set(first.label, (whole.get(first.label) ?? 0) + leftMs - rightMs)
   const found: Finding[] = []
-  for (const [id, { first, leftMs, rightMs, rounds }] of tallies) {
+  for (const [id, { first, turns, leftMs, rightMs, rounds }] of tallies) {
     if (leftMs === rightMs || whole.get(first.label) === 0) continue
-    const station = first.origin?.station
     found.push(
       finding('sides', {
         id,
         severity: 'warning',
         ...atSegment(first),
-        what: `${first.label}: left ${formatLength(leftMs)}, right ${formatLength(rightMs)}; ${formatLength(Math.abs(leftMs - rightMs))} more on the ${leftMs > rightMs ? 'left' : 'right'}.`,
-        why:
-          rounds % 2
-            ? `Sides change from one ${first.words.round.one} to the next, and ${rounds} is odd, so one side is short.`
-            : 'Both sides should get the same work.',
-        mend: station
+        fact: { code: 'sides-uneven', label: first.label, leftMs, rightMs, rounds, roundWord: first.words.round.one },
+        mend: first.origin?.station
           ? {
-              label: 'Both sides in every turn',
-              apply: (draft) => setField(draft, first.sectionKey, [...station, 'sideRule'], 'halves'),
+              fact: { code: 'both-sides' },
+              apply: (draft) => {
+                for (const turn of turns.values()) setSide(draft, turn, 'halves')
+              },
             }
           : null,
       }),

@@ -1,82 +1,33 @@
-// A word in the title promises what the score is not: a format, in the reading that the creator chose, a part, or minutes.
-import type { Section } from '../score/formats'
-import { SCHOOLS } from '../score/schools'
+// A word in the title promises what the score is not: a format, in the reading that the creator chose, a part, or
+// minutes.
+import type { TitlePromise } from '../facts'
+import { formatOf } from '../score/formats'
 import type { Score } from '../score/score'
-import { formatLength } from '../time/clock'
 import { finding, type Check, type Finding } from './finding'
 import { inMinutes, promiseSlackMs } from './promise'
 
-const bursts = (score: Score): Extract<Section, { format: 'burst' }>[] =>
-  score.sections.flatMap((section) => (section.format === 'burst' ? [section] : []))
-
-function isTabata(score: Score): boolean {
-  switch (score.readings.tabata) {
-    case 'strict':
-      return bursts(score).some((one) => one.workMs === 20_000 && one.restMs === 10_000 && one.intervals === 8)
-    case 'double':
-      return score.sections.some(
-        (one) => 'workMs' in one && 'restMs' in one && one.restMs > 0 && one.workMs === 2 * one.restMs,
-      )
-    case 'burst':
-      return (
-        bursts(score).length > 0 ||
-        score.sections.some((one) => 'workMs' in one && 'restMs' in one && one.workMs <= 30_000 && one.restMs > 0)
-      )
-  }
-}
-
-const isEmom = (score: Score): boolean =>
-  score.sections.some((one) => one.format === (score.readings.emom === 'reps' ? 'minuteReps' : 'minuteTime'))
-
-/** Words that everybody reads alike, and the sections that keep what they promise. */
-const PLAIN: readonly { word: string; pattern: RegExp; kept: (section: Section) => boolean; meaning: string }[] = [
-  {
-    word: 'ladder',
-    pattern: /\bladders?\b/,
-    kept: (one) => one.format === 'ladder' || one.format === 'slot' || one.format === 'table',
-    meaning: 'work that changes by a step from round to round',
-  },
-  {
-    word: 'pyramid',
-    pattern: /\bpyramids?\b/,
-    kept: (one) => one.format === 'pyramid' || (one.format === 'slot' && one.shape === 'upAndDown'),
-    meaning: 'a climb with its descent',
-  },
-  { word: 'finisher', pattern: /\bfinishers?\b/, kept: (one) => one.format === 'finisher', meaning: 'a finisher' },
-  {
-    word: 'warm-up',
-    pattern: /\bwith (?:a )?warm[\s-]?up\b/,
-    kept: (one) => one.format === 'warmUp' && one.where === 'here',
-    meaning: 'a warm-up in this video',
-  },
-  {
-    word: 'cool-down',
-    pattern: /\bwith (?:a )?cool[\s-]?down\b/,
-    kept: (one) => one.format === 'coolDown' && one.where === 'here',
-    meaning: 'a cool-down in this video',
-  },
+/** What a title may say, and the id of its finding. */
+const WORDS: readonly { word: TitlePromise; id: string; pattern: RegExp; disputed?: 'tabata' | 'emom' }[] = [
+  { word: 'tabata', id: 'tabata', pattern: /\btabata\b/, disputed: 'tabata' },
+  { word: 'emom', id: 'emom', pattern: /\bemom\b/, disputed: 'emom' },
+  { word: 'ladder', id: 'ladder', pattern: /\bladders?\b/ },
+  { word: 'pyramid', id: 'pyramid', pattern: /\bpyramids?\b/ },
+  { word: 'finisher', id: 'finisher', pattern: /\bfinishers?\b/ },
+  { word: 'warmUp', id: 'warm-up', pattern: /\bwith (?:a )?warm[\s-]?up\b/ },
+  { word: 'coolDown', id: 'cool-down', pattern: /\bwith (?:a )?cool[\s-]?down\b/ },
 ]
 
-export const checkTitleWord: Check = (review) => [
-  ...disputedWords(review.score),
-  ...plainWords(review.score),
-  ...minutes(review),
-]
+export const checkTitleWord: Check = (review) => [...promisedWords(review.score), ...minutes(review)]
 
-function plainWords({ title, sections }: Score): Finding[] {
-  if (!sections.length) return []
-  return PLAIN.flatMap(({ word, pattern, kept, meaning }) =>
-    !pattern.test(title.toLowerCase()) || sections.some(kept)
-      ? []
-      : [
-          finding('title', {
-            id: word,
-            severity: 'warning',
-            what: `The title says "${word}", and nothing here is ${meaning}.`,
-            why: 'People choose a video by its title. Change the title or the plan.',
-          }),
-        ],
-  )
+function promisedWords({ title, sections, readings }: Score): Finding[] {
+  const said = title.toLowerCase()
+  const kept = new Set(sections.flatMap((section) => formatOf(section).keeps?.(section, readings) ?? []))
+  return WORDS.flatMap(({ word, id, pattern, disputed }) => {
+    // A title alone, without any plan yet, promises nothing but a disputed format.
+    if (!pattern.test(said) || kept.has(word) || (!disputed && !sections.length)) return []
+    const fact = { code: 'title-word', word, reading: disputed ? readings[disputed] : null } as const
+    return [finding('title', { id, severity: 'warning', fact })]
+  })
 }
 
 const MINUTES = /\b(\d{1,3})[\s-]*min(?:ute)?s?\b/i
@@ -88,42 +39,18 @@ function minutes({ score, expansion }: Parameters<Check>[0]): Finding[] {
     { totalMs, estimated } = expansion
   if (!wantedMs || !totalMs || wantedMs === score.promiseMs || Math.abs(totalMs - wantedMs) <= promiseSlackMs(wantedMs))
     return []
+  const better = inMinutes(totalMs)
   return [
     finding('title', {
       id: 'minutes',
       severity: 'warning',
-      what: `The title says ${typed} minutes, the sum is ${estimated ? 'about ' : ''}${formatLength(totalMs)}.`,
-      why: 'People choose a video by the time they have. More than a minute, or 5 %, is noticed.',
+      fact: { code: 'title-minutes', minutes: typed, totalMs, estimated },
       mend: {
-        label: `Say ${inMinutes(totalMs)} in the title`,
+        fact: { code: 'title-minutes', minutes: better },
         apply: (draft) => {
-          draft.title = draft.title.replace(MINUTES, (said, number: string) =>
-            said.replace(number, String(inMinutes(totalMs))),
-          )
+          draft.title = draft.title.replace(MINUTES, (said, number: string) => said.replace(number, String(better)))
         },
       },
     }),
   ]
-}
-
-function disputedWords(score: Score): Finding[] {
-  const found: Finding[] = []
-  const title = score.title.toLowerCase()
-  for (const [word, holds] of [
-    ['tabata', isTabata],
-    ['emom', isEmom],
-  ] as const) {
-    if (!new RegExp(`\\b${word}\\b`).test(title) || holds(score)) continue
-    const school = SCHOOLS[word]
-    const meaning = school.readings.find((one) => one.reading === score.readings[word])?.meaning ?? ''
-    found.push(
-      finding('title', {
-        id: word,
-        severity: 'warning',
-        what: `The title says "${school.word}", and nothing here is ${meaning}.`,
-        why: `That is what the word is set to mean in this workout (${school.why}). Change the title, the plan, or the reading under Words.`,
-      }),
-    )
-  }
-  return found
 }

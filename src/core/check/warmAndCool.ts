@@ -1,81 +1,73 @@
 // No warm-up before hard or jumping work; no cool-down; neither in the video nor linked. And where the cautions stand.
-import { newSection } from '../score/formats'
-import { newStation } from '../score/formats/station'
-import { freshKey } from '../score/score'
+import { newPart, partOf } from '../score/formats'
+import { freshKey, type Score } from '../score/score'
 import type { Segment } from '../score/segment'
 import { atSegment, finding, type Check, type Finding, type Review } from './finding'
 
 const HARD = 4
+const WARMING = ['Heel digs', 'Mooring march', 'Windlass turn', 'Hip circles']
+const COOLING = ['Stern stretch', 'Porthole turn', 'Bow stretch']
 
 export const checkWarmAndCool: Check = (review) => {
   const { score, expansion } = review
-  const works = expansion.segments.filter((segment) => segment.kind === 'work')
-  if (!works.length) return []
-  const found: Finding[] = []
-  const hard = works.find((segment) => isHard(segment, review))
-  const warmAt = score.sections.findIndex((section) => section.format === 'warmUp')
-  const hardAt = hard ? score.sections.findIndex((section) => section.key === hard.sectionKey) : -1
-  if (hard && (warmAt < 0 || warmAt > hardAt)) {
-    found.push(
-      finding('warm-up', {
-        id: 'none',
-        severity: 'warning',
-        ...atSegment(hard),
-        what: `No warm-up before ${hard.label}, which is ${review.cast(hard.label).impact === 'high' ? 'jumping' : 'hard'} work.`,
-        why: 'Cold muscles and joints take jumps and heavy work badly. A warm-up can be in this video, in another one, or left to the viewer with a reminder.',
-        mend: {
-          label: 'Add a warm-up',
-          apply: (draft) => {
-            const keys = draft.sections.map((section) => section.key)
-            const opening = draft.sections.findIndex((section) => section.format !== 'talk')
-            draft.sections.splice(Math.max(0, opening), 0, {
-              ...newSection('warmUp', freshKey('Warm-up', keys), 'Warm-up'),
-              stations: ['Heel digs', 'Mooring march', 'Windlass turn', 'Hip circles'].map((name) => newStation(name)),
-            })
-          },
-        },
-      }),
-    )
-  }
-  if (!score.sections.some((section) => section.format === 'coolDown')) {
-    found.push(
-      finding('cool-down', {
-        id: 'none',
-        severity: 'note',
-        what: 'No cool-down, neither here nor linked.',
-        why: 'Viewers stop when the video stops. A few quiet holds, or a link to some, bring them down gently.',
-        mend: {
-          label: 'Add a cool-down',
-          apply: (draft) => {
-            const keys = draft.sections.map((section) => section.key)
-            const last = draft.sections.at(-1)
-            draft.sections.splice(last?.format === 'talk' ? draft.sections.length - 1 : draft.sections.length, 0, {
-              ...newSection('coolDown', freshKey('Cool-down', keys), 'Cool-down'),
-              stations: ['Stern stretch', 'Porthole turn', 'Bow stretch'].map((name) => newStation(name)),
-            })
-          },
-        },
-      }),
-    )
-  }
-  if (score.caution === 'none') {
-    found.push(
-      finding('caution', {
-        id: 'none',
-        severity: 'warning',
-        what: 'The cautions stand neither on a card nor in the description.',
-        why: 'Warm up, clear the floor, stop on pain, ask a doctor first when in doubt: viewers should meet that somewhere.',
-        mend: {
-          label: 'Put them in both',
-          apply: (draft) => {
-            draft.caution = 'both'
-          },
-        },
-      }),
-    )
-  }
-  return found
+  if (!expansion.segments.some((segment) => segment.kind === 'work')) return []
+  return [...warmUp(review), ...coolDown(score), ...caution(score)]
 }
+
+function warmUp(review: Review): Finding[] {
+  const { score, expansion, cast } = review
+  const hard = expansion.segments.find((segment) => segment.kind === 'work' && isHard(segment, review))
+  if (!hard) return []
+  const warmAt = score.sections.findIndex((section) => partOf(section) === 'warmUp')
+  const hardAt = score.sections.findIndex((section) => section.key === hard.sectionKey)
+  if (warmAt >= 0 && warmAt <= hardAt) return []
+  return [
+    finding('warm-up', {
+      id: 'none',
+      severity: 'warning',
+      ...atSegment(hard),
+      fact: { code: 'no-warm-up', label: hard.label, jumping: cast(hard.label).impact === 'high' },
+      mend: {
+        fact: { code: 'add-warm-up' },
+        apply: (draft) => {
+          const opening = draft.sections.findIndex((section) => partOf(section) !== 'talk')
+          const part = newPart('warmUp', freshKey('Warm-up', keysOf(draft)), 'Warm-up', WARMING)
+          draft.sections.splice(Math.max(0, opening), 0, part)
+        },
+      },
+    }),
+  ]
+}
+
+function coolDown({ sections }: Score): Finding[] {
+  if (sections.some((section) => partOf(section) === 'coolDown')) return []
+  return [
+    finding('cool-down', {
+      id: 'none',
+      severity: 'note',
+      fact: { code: 'no-cool-down' },
+      mend: {
+        fact: { code: 'add-cool-down' },
+        apply: (draft) => {
+          const { length } = draft.sections
+          const part = newPart('coolDown', freshKey('Cool-down', keysOf(draft)), 'Cool-down', COOLING)
+          draft.sections.splice(partOf(draft.sections.at(-1)) === 'talk' ? length - 1 : length, 0, part)
+        },
+      },
+    }),
+  ]
+}
+
+function caution({ caution: place }: Score): Finding[] {
+  if (place !== 'none') return []
+  const apply = (draft: Score): void => {
+    draft.caution = 'both'
+  }
+  const mend = { fact: { code: 'caution-both' } as const, apply }
+  return [finding('caution', { id: 'none', severity: 'warning', fact: { code: 'no-caution' }, mend })]
+}
+
+const keysOf = (score: Score): string[] => score.sections.map((section) => section.key)
 
 const isHard = (segment: Segment, { cast }: Review): boolean =>
   (segment.effort ?? 0) >= HARD || segment.moves.some((name) => cast(name).impact === 'high')

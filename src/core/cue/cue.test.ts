@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { layAsPlanned, type LaidSegment } from '../cut/lane'
+import { asPlanned, type ShownSegment } from '../cut/cut'
 import { expand } from '../expand/expand'
 import { overlayAt, overlayChanges, STAFF_STEPS } from '../look/overlay'
 import { soundOf } from '../sound/family'
@@ -7,9 +7,8 @@ import { cueTrack } from '../sound/track'
 import { circuit, score, station, talk } from '../testing'
 import { cuesFor } from './cues'
 
-const laneOf = (...sections: Parameters<typeof score>): LaidSegment[] =>
-  layAsPlanned(expand(score(...sections)).segments)
-const voices = (lane: LaidSegment[]): string[] => cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)
+const laneOf = (...sections: Parameters<typeof score>): ShownSegment[] => asPlanned(expand(score(...sections)).segments)
+const voices = (lane: ShownSegment[]): string[] => cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)
 
 describe('cues', () => {
   it('count down to each change, which has a tone of its own', () => {
@@ -27,6 +26,12 @@ describe('cues', () => {
       '34000 pip',
       '35000 rest',
     ])
+  })
+  it('end the work before a lead-in, and say nothing at one that follows rest or talk', () => {
+    const second = circuit({ key: 'more', name: 'More', leadInMs: 5000, lastRest: 'dropped' })
+    expect(voices(laneOf(circuit({ lastRest: 'dropped' }), second))).toContain('20000 rest')
+    expect(voices(laneOf(circuit({ lastRest: 'kept' }), second)).filter((one) => one.startsWith('30000'))).toEqual([])
+    expect(voices(laneOf(talk('hello', 9000), second)).filter((one) => one.startsWith('9000'))).toEqual([])
   })
   it('leave out pips that would run into the tone before them', () => {
     expect(voices(laneOf(circuit({ workMs: 2200, restMs: 1200, lastRest: 'dropped' })))).toEqual([

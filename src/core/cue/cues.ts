@@ -1,5 +1,5 @@
 // Cues: what is sounded, and when. Three pips count down to each change, which then has a tone of its own.
-import type { LaidSegment } from '../cut/lane'
+import type { ShownSegment } from '../cut/cut'
 import type { Ms } from '../units'
 
 export type Voice = 'pip' | 'go' | 'rest' | 'switch'
@@ -15,7 +15,7 @@ const PIPS_BEFORE: readonly Ms[] = [3000, 2000, 1000]
 const CLEAR_OF_START: Ms = 500
 
 /** @returns cues in order of time. Talk is neither counted down nor announced, but its start ends what came before. */
-export function cuesFor(lane: readonly LaidSegment[]): Cue[] {
+export function cuesFor(lane: readonly ShownSegment[]): Cue[] {
   const cues: Cue[] = []
   lane.forEach(({ segment, startMs, endMs }, index) => {
     if (endMs <= startMs) return
@@ -34,8 +34,8 @@ export function cuesFor(lane: readonly LaidSegment[]): Cue[] {
 }
 
 function voiceAtStart(
-  kind: LaidSegment['segment']['kind'],
-  before: LaidSegment['segment']['kind'] | undefined,
+  kind: ShownSegment['segment']['kind'],
+  before: ShownSegment['segment']['kind'] | undefined,
 ): Voice | null {
   switch (kind) {
     case 'work':
@@ -44,7 +44,7 @@ function voiceAtStart(
     case 'break':
       return 'rest'
     case 'lead':
-      return null
+      return before === 'work' ? 'rest' : null
     case 'talk':
       return before && before !== 'talk' ? 'rest' : null
   }

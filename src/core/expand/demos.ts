@@ -1,8 +1,11 @@
 // Puts the showing of moves where the creator wants it: all at the start, before each block, or inside the rests.
-import type { Score } from '../score/score'
+import { FreshKeys, type Score } from '../score/score'
 import type { Segment } from '../score/segment'
 
-/** @param parts segments by section, unplaced. @returns the same with showings; every move is shown once, before it is first done. */
+/**
+ * @param parts segments by section, unplaced.
+ * @returns the same with showings; every move is shown once, before it is first done.
+ */
 export function withDemos(parts: Segment[][], demos: Score['demos']): Segment[][] {
   switch (demos.place) {
     case 'none':
@@ -29,12 +32,13 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
   const home = host[0]
   if (!home) return []
   const out: Segment[] = []
+  const keys = new FreshKeys()
   for (const name of of.flatMap((segment) => segment.moves)) {
     if (seen.has(name)) continue
     seen.add(name)
     out.push({
       ...home,
-      id: `${home.sectionKey}/demo/${out.length + 1}`,
+      id: `${home.sectionKey}/demo/${keys.take(name)}`,
       kind: 'talk',
       label: `Shown: ${name}`,
       durationMs: eachMs,

@@ -1,5 +1,5 @@
 // What a "round" counts is the creator's: a pass through the stations, one interval, or a climb with its descent.
-import type { Section } from '../score/formats'
+import { formatOf, type Section } from '../score/formats'
 import type { Readings } from '../score/schools'
 import type { Segment } from '../score/segment'
 
@@ -11,7 +11,7 @@ export function countRounds(segments: readonly Segment[], section: Section, read
     case 'interval':
       return countIntervals(segments)
     case 'thereAndBack':
-      return countClimbs(segments, section)
+      return formatOf(section).thereAndBack?.(section, segments)
   }
 }
 
@@ -31,13 +31,4 @@ function countIntervals(segments: readonly Segment[]): void {
       stations: null,
     })
   }
-}
-
-/** A climb and its descent are one round: groups of a pyramid, the whole of a slot that goes up and back. */
-function countClimbs(segments: readonly Segment[], section: Section): void {
-  if (section.format === 'pyramid')
-    for (const segment of segments)
-      Object.assign(segment, { round: segment.set, rounds: segment.sets, set: null, sets: null })
-  if (section.format === 'slot' && section.shape === 'upAndDown')
-    for (const segment of segments) if (segment.round !== null) Object.assign(segment, { round: 1, rounds: 1 })
 }

@@ -1,7 +1,9 @@
 // Waveform peaks at several zoom levels, computed once from a stream of samples and drawn from ever after.
 import type { Hertz, Samples } from '../units'
 
-/** Samples per pair at each level, at `PEAKS_RATE`; each is a power of the one before, so levels build on one another. */
+/**
+ * Samples per pair at each level, at `PEAKS_RATE`; each is a power of the one before, so levels build on one another.
+ */
 export const PEAKS_RATE: Hertz = 16_000
 export const PEAK_STEPS: readonly Samples[] = [64, 512, 4096, 32_768]
 

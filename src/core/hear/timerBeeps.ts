@@ -1,7 +1,7 @@
 // Which of the tones heard come from the timer: those of a pitch that returns, and what part each plays in a count.
 import type { Beep } from './tones'
 
-export interface TimerBeep extends Beep {
+export type TimerBeep = Beep & {
   /** How likely this beep marks a boundary and not a second on the way to one; 0 to 1. */
   boundaryLikelihood: number
 }
@@ -31,7 +31,9 @@ function recurringPitches(beeps: readonly Beep[]): number[] {
   return families.filter((family) => family.count >= FEWEST_OF_A_PITCH).map((family) => family.hz)
 }
 
-/** A beep with another a second later is a count; one at the end of a count, longer or of another pitch, is the mark. */
+/**
+ * A beep with another a second later is a count; one at the end of a count, longer or of another pitch, is the mark.
+ */
 function likelihood(timers: readonly Beep[], index: number): number {
   const beep = timers[index]
   if (!beep) return 0

@@ -86,38 +86,29 @@ function drawPlate(surface: Surface, state: OverlayState, width: number): void {
   surface.textAlign = 'left'
   const pennant = state.side ? 13 : 0
   surface.fillStyle = OVERLAY.pale
-  const drawn = fitText(
-    surface,
-    state.label,
-    left,
-    -PLATE_HEIGHT + 7.3,
-    room - pennant,
-    7.4,
-    `400 %px "${FONTS.display}"`,
-  )
+  const drawn = fitText(surface, state.label, {
+    ...{ x: left, y: -PLATE_HEIGHT + 7.3, room: room - pennant, size: 7.4 },
+    font: `400 %px "${FONTS.display}"`,
+  })
   if (state.side) drawPennant(surface, state.side, left + drawn + 2.2, -PLATE_HEIGHT + 7.3)
   const half = state.counters && state.next ? room * 0.46 : room
   surface.fillStyle = OVERLAY.muted
-  if (state.counters) fitText(surface, state.counters, left, -2.3, half, 3.7, `500 %px "${FONTS.text}"`)
+  if (state.counters)
+    fitText(surface, state.counters, { x: left, y: -2.3, room: half, size: 3.7, font: `500 %px "${FONTS.text}"` })
   if (state.next) {
     surface.fillStyle = state.ground === 'work' ? OVERLAY.muted : OVERLAY.land
     surface.textAlign = 'right'
-    fitText(
-      surface,
-      state.next,
-      width - MARGIN,
-      -2.3,
-      state.counters ? room * 0.52 : half,
-      3.9,
-      `700 %px "${FONTS.text}"`,
-    )
+    fitText(surface, state.next, {
+      ...{ x: width - MARGIN, y: -2.3, room: state.counters ? room * 0.52 : half, size: 3.9 },
+      font: `700 %px "${FONTS.text}"`,
+    })
   }
 }
 
 function drawBlock(surface: Surface, state: OverlayState): void {
   const { block, digits } = GROUNDS[state.ground]
   surface.fillStyle = block
-  cutBlock(surface, 0, -BLOCK_HEIGHT, BLOCK_WIDTH, BLOCK_HEIGHT)
+  cutBlock(surface)
   surface.fillStyle = digits
   const text = state.count < 600 ? String(state.count) : `${Math.ceil(state.count / 60)}m`
   surface.textAlign = 'center'
@@ -146,8 +137,12 @@ function drawStaff(surface: Surface, steps: number, colour: string): void {
   surface.globalAlpha = 1
 }
 
-/** A block with the corners a gouge leaves. */
-function cutBlock(surface: Surface, x: number, y: number, width: number, height: number): void {
+/** The block of the count, with the corners a gouge leaves. */
+function cutBlock(surface: Surface): void {
+  const x = 0,
+    y = -BLOCK_HEIGHT,
+    width = BLOCK_WIDTH,
+    height = BLOCK_HEIGHT
   surface.beginPath()
   surface.moveTo(x, y + 0.5)
   surface.lineTo(x + width * 0.4, y)
@@ -180,16 +175,17 @@ function drawPennant(surface: Surface, side: 'left' | 'right', x: number, baseli
   surface.restore()
 }
 
+/** How a text is set: from where, in how much room, how large, and in a font with `%` for the size. */
+interface Setting {
+  x: number
+  y: number
+  room: number
+  size: number
+  font: string
+}
+
 /** Writes a text, smaller where it must be to at least 60 %, then shortened. @returns its drawn width. */
-function fitText(
-  surface: Surface,
-  text: string,
-  x: number,
-  y: number,
-  room: number,
-  size: number,
-  font: string,
-): number {
+function fitText(surface: Surface, text: string, { x, y, room, size, font }: Setting): number {
   const set = (px: number): number => {
     surface.font = font.replace('%', px.toFixed(2))
     return surface.measureText(text).width

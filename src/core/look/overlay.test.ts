@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { layAsPlanned } from '../cut/lane'
+import { asPlanned } from '../cut/cut'
 import { expand } from '../expand/expand'
 import { readShorthand } from '../shorthand/read'
 import { writeChapters } from '../write/chapters'
 import { writeVtt } from '../write/vtt'
 import { overlayAt, overlayChanges } from './overlay'
 
-const laneOf = (text: string) => layAsPlanned(expand(readShorthand(text).score).segments)
+const laneOf = (text: string) => asPlanned(expand(readShorthand(text).score).segments)
 
 describe('the number on the picture', () => {
   const counts = (way: 'down' | 'up'): (number | undefined)[] => {

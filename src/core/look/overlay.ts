@@ -1,9 +1,9 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
 import { middleOf } from '../cue/cues'
-import type { LaidSegment } from '../cut/lane'
+import type { ShownSegment } from '../cut/cut'
 import type { Score } from '../score/score'
 import type { Ms } from '../units'
-import { KIND_NAMES, nameOf, roundOf, setOf, stationOf } from '../write/wording'
+import { KIND_NAMES, nameOf, roundOf, setOf, stationOf } from '../words/en/names'
 
 export type Ground = 'work' | 'rest' | 'ready'
 
@@ -32,7 +32,7 @@ export interface OverlayChange {
  * Everything the overlay will ever show, in order. Digits change at whole seconds before the interval's true end, so
  * that zero falls on the boundary; an interval that ran long holds its planned number until the plan has caught up.
  */
-export function overlayChanges(lane: readonly LaidSegment[], count: Score['count'] = 'down'): OverlayChange[] {
+export function overlayChanges(lane: readonly ShownSegment[], count: Score['count'] = 'down'): OverlayChange[] {
   const changes: OverlayChange[] = []
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
@@ -63,7 +63,7 @@ export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayS
   return changes[low - 1]?.state ?? null
 }
 
-function instantsIn({ segment, startMs, endMs }: LaidSegment): Ms[] {
+function instantsIn({ segment, startMs, endMs }: ShownSegment): Ms[] {
   const instants = [startMs]
   if (segment.side === 'switch') instants.push(middleOf(startMs, endMs))
   for (let at = endMs - 1000; at > startMs; at -= 1000) instants.push(at)
@@ -71,8 +71,8 @@ function instantsIn({ segment, startMs, endMs }: LaidSegment): Ms[] {
 }
 
 function stateAt(
-  { segment, startMs, endMs }: LaidSegment,
-  next: LaidSegment | undefined,
+  { segment, startMs, endMs }: ShownSegment,
+  next: ShownSegment | undefined,
   atMs: Ms,
   way: Score['count'],
 ): OverlayState {
@@ -92,16 +92,19 @@ function stateAt(
   }
 }
 
-function sideAt(side: LaidSegment['segment']['side'], firstHalf: boolean): 'left' | 'right' | null {
+function sideAt(side: ShownSegment['segment']['side'], firstHalf: boolean): 'left' | 'right' | null {
   if (side === 'switch') return firstHalf ? 'left' : 'right'
   return side === 'left' || side === 'right' ? side : null
 }
 
-const shownCounters = (segment: LaidSegment['segment']): string =>
+const shownCounters = (segment: ShownSegment['segment']): string =>
   [setOf(segment), roundOf(segment), segment.kind === 'work' ? stationOf(segment) : ''].filter(Boolean).join('  /  ')
 
-/** The next move, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes first. */
-function comingUp(lane: readonly LaidSegment[], index: number): LaidSegment | undefined {
+/**
+ * The next move, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes
+ * first.
+ */
+function comingUp(lane: readonly ShownSegment[], index: number): ShownSegment | undefined {
   for (let ahead = index + 1; ahead < lane.length; ahead++) {
     const laid = lane[ahead]
     if (!laid || laid.segment.kind === 'talk') return undefined

@@ -22,7 +22,6 @@ export interface ShoresView {
   fromMs: Ms
   toMs: Ms
   palette: Palette
-  playheadMs: Ms
   footageMs: Ms
 }
 
@@ -31,13 +30,16 @@ const TERRAIN_SHARE = 0.42
 const SOUND_FROM = 0.66
 const RULER = 20
 
-export function drawShores(
-  surface: Surface,
-  stretches: readonly Stretch[],
-  threads: readonly Thread[],
-  levels: readonly PeakLevel[],
-  view: ShoresView,
-): void {
+/** Where a playhead stands that is moved over the shores: over the sound, and a little into the water above it. */
+export const PLAYHEAD = { topShare: SOUND_FROM, abovePx: 12 }
+
+export interface ShoresScene {
+  stretches: readonly Stretch[]
+  threads: readonly Thread[]
+  levels: readonly PeakLevel[]
+}
+
+export function drawShores(surface: Surface, { stretches, threads, levels }: ShoresScene, view: ShoresView): void {
   const { width, height, palette } = view
   const terrainTall = Math.round(height * TERRAIN_SHARE),
     soundTop = Math.round(height * SOUND_FROM)
@@ -54,14 +56,11 @@ export function drawShores(
   })
   surface.fillStyle = palette.water
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
-  drawSound(surface, levels, soundTop, height - RULER, view)
-  const waterline = waterlineOf({ height: terrainTall })
-  for (const thread of threads) if (!thread.selected) drawThread(surface, thread, waterline, soundTop, view)
-  for (const thread of threads) if (thread.selected) drawThread(surface, thread, waterline, soundTop, view)
+  drawSound(surface, levels, { top: soundTop, foot: height - RULER }, view)
+  const shores = { top: waterlineOf({ height: terrainTall }), foot: soundTop }
+  for (const thread of threads) if (!thread.selected) drawThread(surface, thread, shores, view)
+  for (const thread of threads) if (thread.selected) drawThread(surface, thread, shores, view)
   drawRuler(surface, view)
-  const playhead = placeOf(view.playheadMs, view)
-  surface.fillStyle = palette.signal
-  surface.fillRect(playhead - 1, soundTop - 12, 2, height - soundTop + 12)
 }
 
 export const placeOf = (ms: Ms, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): number =>
@@ -69,7 +68,12 @@ export const placeOf = (ms: Ms, { width, fromMs, toMs }: Pick<ShoresView, 'width
 export const timeAt = (x: number, { width, fromMs, toMs }: Pick<ShoresView, 'width' | 'fromMs' | 'toMs'>): Ms =>
   fromMs + (x / width) * (toMs - fromMs)
 
-function drawSound(surface: Surface, levels: readonly PeakLevel[], top: number, foot: number, view: ShoresView): void {
+interface Band {
+  top: number
+  foot: number
+}
+
+function drawSound(surface: Surface, levels: readonly PeakLevel[], { top, foot }: Band, view: ShoresView): void {
   const { width, palette, fromMs, toMs } = view
   surface.fillStyle = palette.pale
   surface.fillRect(0, top, width, foot - top)
@@ -99,7 +103,7 @@ function drawSound(surface: Surface, levels: readonly PeakLevel[], top: number, 
 /** A square root lifts the quiet parts: a beep across a cabin is faint beside a voice at the microphone. */
 const loudness = (peak: number): number => Math.sqrt(Math.min(1, Math.max(0, peak) / 127))
 
-function drawThread(surface: Surface, thread: Thread, top: number, foot: number, view: ShoresView): void {
+function drawThread(surface: Surface, thread: Thread, { top, foot }: Band, view: ShoresView): void {
   const from = placeOf(thread.plannedMs, view),
     to = placeOf(thread.footageMs, view)
   if (Math.max(from, to) < -20 || Math.min(from, to) > view.width + 20) return
@@ -118,11 +122,11 @@ function drawThread(surface: Surface, thread: Thread, top: number, foot: number,
     surface.stroke()
   }
   surface.globalAlpha = 1
-  if (thread.strength !== 'reckoned' || thread.selected) drawKnot(surface, to, foot, thread, view)
+  if (thread.strength !== 'reckoned' || thread.selected) drawKnot(surface, { x: to, y: foot }, thread, view)
 }
 
 /** Where a thread is made fast on the footage's shore. */
-function drawKnot(surface: Surface, x: number, y: number, thread: Thread, view: ShoresView): void {
+function drawKnot(surface: Surface, { x, y }: { x: number; y: number }, thread: Thread, view: ShoresView): void {
   surface.fillStyle = thread.selected ? view.palette.land : view.palette.ink
   surface.beginPath()
   surface.moveTo(x - 6, y - 2)

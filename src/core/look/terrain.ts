@@ -92,7 +92,10 @@ interface Place {
   level: number
 }
 
-/** What is too narrow for shapes of its own, gathered by pixel column: thousands of stretches cost no more than the width. */
+/**
+ * What is too narrow for shapes of its own, gathered by pixel column: thousands of stretches cost no more than the
+ * width.
+ */
 class Skyline {
   private readonly heights: Float32Array
   private readonly depths: Float32Array
@@ -174,10 +177,11 @@ function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place,
   surface.fillStyle = palette.land
   surface.fill()
   surface.clip()
-  drawTexture(surface, stretch.posture ?? 'standing', x, top, wide, tall, palette.print)
+  drawTexture(surface, stretch.posture ?? 'standing', { x, top, wide, tall }, palette.print)
   surface.restore()
-  if (wide >= PENNANT_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top, palette)
-  if (view.labels && wide > 46) drawLabel(surface, stretch.label, x, wide, top - (stretch.side ? 28 : 8), palette)
+  surface.fillStyle = palette.ink
+  if (wide >= PENNANT_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top)
+  if (view.labels && wide > 46) drawLabel(surface, stretch.label, { x, wide, baseline: top - (stretch.side ? 28 : 8) })
 }
 
 function drawDip(surface: Surface, { x, wide, level }: Place, deep: number, palette: Palette): void {
@@ -210,15 +214,8 @@ function drawJetty(surface: Surface, { x, wide, level }: Place, palette: Palette
   for (let post = x + 6; post < end - 8; post += 22) surface.fillRect(post, level - 10, 3, 20)
 }
 
-function drawPennant(
-  surface: Surface,
-  side: NonNullable<Segment['side']>,
-  x: number,
-  top: number,
-  palette: Palette,
-): void {
+function drawPennant(surface: Surface, side: NonNullable<Segment['side']>, x: number, top: number): void {
   const flags = side === 'switch' || side === 'both' ? [-1, 1] : [side === 'left' ? -1 : 1]
-  surface.fillStyle = palette.ink
   surface.fillRect(x - 1.25, top - 22, 2.5, 23)
   for (const way of flags) {
     surface.beginPath()
@@ -230,8 +227,11 @@ function drawPennant(
   }
 }
 
-function drawLabel(surface: Surface, label: string, x: number, wide: number, baseline: number, palette: Palette): void {
-  surface.fillStyle = palette.ink
+function drawLabel(
+  surface: Surface,
+  label: string,
+  { x, wide, baseline }: Pick<Place, 'x' | 'wide'> & { baseline: number },
+): void {
   surface.font = `400 15px "${FONTS.display}"`
   surface.textAlign = 'center'
   surface.textBaseline = 'alphabetic'
@@ -251,31 +251,43 @@ function markSelected(surface: Surface, x: number, wide: number, view: TerrainVi
   surface.stroke()
 }
 
-type Stroke = (surface: Surface, x: number, top: number, wide: number, tall: number) => void
+/** A rectangle in pixels, from its left and its top. */
+interface Patch {
+  x: number
+  top: number
+  wide: number
+  tall: number
+}
 
-/** Each ground by the feel of it: reeds to stand in, slats to kneel on, brick for hands and feet, waves up and down, pebbles to sit on. */
+type Stroke = (surface: Surface, patch: Patch) => void
+type Point = readonly [x: number, y: number]
+
+/**
+ * Each ground by the feel of it: reeds to stand in, slats to kneel on, brick for hands and feet, waves up and down,
+ * pebbles to sit on.
+ */
 const TEXTURES: Record<Posture, Stroke> = {
-  standing(surface, x, top, wide, tall) {
-    for (let at = x + 4; at < x + wide; at += 6) line(surface, at, top + 7, at, top + tall - 5)
+  standing(surface, { x, top, wide, tall }) {
+    for (let at = x + 4; at < x + wide; at += 6) line(surface, [at, top + 7], [at, top + tall - 5])
   },
-  kneeling(surface, x, top, wide, tall) {
-    for (let at = x - tall; at < x + wide; at += 9) line(surface, at, top + tall, at + tall, top)
+  kneeling(surface, { x, top, wide, tall }) {
+    for (let at = x - tall; at < x + wide; at += 9) line(surface, [at, top + tall], [at + tall, top])
   },
-  handsFeet(surface, x, top, wide, tall) {
+  handsFeet(surface, { x, top, wide, tall }) {
     for (let row = 0; row * 7 < tall; row++) {
       for (let at = x - 6 + (row % 2) * 8; at < x + wide; at += 16)
-        line(surface, at, top + 8 + row * 7, at + 9, top + 8 + row * 7)
+        line(surface, [at, top + 8 + row * 7], [at + 9, top + 8 + row * 7])
     }
   },
-  faceDown(surface, x, top, wide, tall) {
+  faceDown(surface, { x, top, wide, tall }) {
     for (let down = 6; down < tall + 8; down += 10)
-      for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, 0.25, Math.PI - 0.25)
+      for (let at = x; at < x + wide; at += 15) arc(surface, [at + 7, top + down], 0.25, Math.PI - 0.25)
   },
-  faceUp(surface, x, top, wide, tall) {
+  faceUp(surface, { x, top, wide, tall }) {
     for (let down = 14; down < tall + 8; down += 10)
-      for (let at = x; at < x + wide; at += 15) arc(surface, at + 7, top + down, Math.PI + 0.25, -0.25)
+      for (let at = x; at < x + wide; at += 15) arc(surface, [at + 7, top + down], Math.PI + 0.25, -0.25)
   },
-  seated(surface, x, top, wide, tall) {
+  seated(surface, { x, top, wide, tall }) {
     for (let row = 0; row * 8 < tall; row++) {
       for (let at = x + 4 + (row % 2) * 4; at < x + wide; at += 8) {
         surface.beginPath()
@@ -286,31 +298,23 @@ const TEXTURES: Record<Posture, Stroke> = {
   },
 }
 
-function drawTexture(
-  surface: Surface,
-  posture: Posture,
-  x: number,
-  top: number,
-  wide: number,
-  tall: number,
-  ink: string,
-): void {
+function drawTexture(surface: Surface, posture: Posture, patch: Patch, ink: string): void {
   surface.strokeStyle = ink
   surface.fillStyle = ink
   surface.lineWidth = 1.7
   surface.lineCap = 'round'
-  TEXTURES[posture](surface, x, top, wide, tall)
+  TEXTURES[posture](surface, patch)
 }
 
-function line(surface: Surface, x: number, y: number, toX: number, toY: number): void {
+function line(surface: Surface, from: Point, to: Point): void {
   surface.beginPath()
-  surface.moveTo(x, y)
-  surface.lineTo(toX, toY)
+  surface.moveTo(...from)
+  surface.lineTo(...to)
   surface.stroke()
 }
 
-function arc(surface: Surface, x: number, y: number, from: number, to: number): void {
+function arc(surface: Surface, middle: Point, from: number, to: number): void {
   surface.beginPath()
-  surface.arc(x, y, 6, from, to)
+  surface.arc(...middle, 6, from, to)
   surface.stroke()
 }

@@ -5,6 +5,7 @@ import { Problem } from '../problem'
 import { MOVES } from '../score/moves'
 import { moveSchema } from '../score/move'
 import { writeMovesCsv, writeMovesJson } from '../write/moveFile'
+import { moveSentence } from '../words/en/problems'
 import { readMoves } from './moveFile'
 
 const anyMoves = fc.uniqueArray(
@@ -67,7 +68,7 @@ describe('files of moves', () => {
       'm.csv',
     )
     expect(moves.map((move) => move.name)).toEqual(['Good'])
-    expect(problems.map((problem) => problem.split(':').slice(0, 2).join(':'))).toEqual([
+    expect(problems.map(({ place, fact }) => moveSentence(place, fact).split(':').slice(0, 2).join(':'))).toEqual([
       'line 3: effort',
       'line 4: name',
       'line 5: "GOOD" stands twice; the first was taken.',
@@ -76,10 +77,10 @@ describe('files of moves', () => {
   })
   it.each([
     ['{', 'm.json', 'bad-json'],
-    ['{"moves":[]}', 'm.json', 'bad-document'],
-    ['effort\n3\n', 'm.csv', 'bad-header'],
-    ['name\n"x\n', 'm.csv', 'bad-cell'],
-    ['', 'm.csv', 'bad-header'],
+    ['{"moves":[]}', 'm.json', 'not-moves-file'],
+    ['effort\n3\n', 'm.csv', 'name-column-missing'],
+    ['name\n"x\n', 'm.csv', 'broken-quote'],
+    ['', 'm.csv', 'name-column-missing'],
   ])('%j as %s is refused as %s', (text, name, code) => {
     try {
       readMoves(text, name)

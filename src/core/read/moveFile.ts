@@ -1,6 +1,7 @@
 // Reads moves from JSON or CSV. Every complaint names its line or field; good moves are taken though others are wrong.
 import { parse } from 'csv-parse/sync'
 import { z } from 'zod'
+import type { MoveFact } from '../facts'
 import { Problem } from '../problem'
 import { moveSchema, type Move } from '../score/move'
 
@@ -25,9 +26,15 @@ const NUMBERS = new Set<string>(['effort', 'secondsPerRep'])
 /** Between the parts of a cell that holds several. */
 export const LIST_MARK = ';'
 
+export interface MoveProblem {
+  /** The line, or the number of the move. */
+  place: string
+  fact: MoveFact
+}
+
 export interface MovesRead {
   moves: Move[]
-  problems: string[]
+  problems: MoveProblem[]
 }
 
 const MOST_MOVES = 10_000
@@ -42,16 +49,12 @@ function readJson(text: string): MovesRead {
   try {
     data = JSON.parse(text)
   } catch (error) {
-    throw new Problem('bad-json', `This is not JSON: ${(error as Error).message}.`)
+    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
   }
   const file = z
     .object({ format: z.literal('jivet-moves'), version: z.literal(1), moves: z.array(z.unknown()).max(MOST_MOVES) })
     .safeParse(data)
-  if (!file.success)
-    throw new Problem(
-      'bad-document',
-      'This is no file of moves: it needs "format": "jivet-moves", "version": 1 and "moves".',
-    )
+  if (!file.success) throw new Problem({ code: 'not-moves-file' })
   return collect(file.data.moves.map((move, index) => [`move ${index + 1}`, move]))
 }
 
@@ -60,57 +63,52 @@ function readCsv(text: string): MovesRead {
   try {
     records = parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true, trim: true })
   } catch {
-    throw new Problem('bad-cell', 'The quoting is broken: a quote is opened and not closed.')
+    throw new Problem({ code: 'broken-quote' })
   }
   const [header = [], ...rows] = records
   const columns = header.map((cell) => MOVE_COLUMNS.find((one) => one.toLowerCase() === cell.toLowerCase()))
   if (!columns.includes('name'))
     throw new Problem(
-      'bad-header',
-      `Found the header "${header.join(',').slice(0, 120)}"; "name" is needed, and known are ${MOVE_COLUMNS.join(', ')}.`,
+      { code: 'name-column-missing', found: header.join(',').slice(0, 120), known: MOVE_COLUMNS.join(', ') },
       'line 1',
     )
   if (rows.length > MOST_MOVES)
-    throw new Problem('too-many', `The file has ${rows.length} rows; ${MOST_MOVES} is the most.`)
+    throw new Problem({ code: 'too-many', what: 'rows', most: MOST_MOVES, found: rows.length })
   return collect(
-    rows.map((row, index) => [
-      `line ${index + 2}`,
-      Object.fromEntries(
-        columns.flatMap((column, at) => {
-          const cell = row[at] ?? ''
-          if (!column || (!cell && column !== 'name')) return []
-          return [
-            [
-              column,
-              LISTS.has(column)
-                ? cell
-                    .split(LIST_MARK)
-                    .map((one) => one.trim())
-                    .filter(Boolean)
-                : NUMBERS.has(column)
-                  ? Number(cell)
-                  : cell,
-            ],
-          ]
-        }),
-      ),
-    ]),
+    rows.map((row, index) => {
+      const cells = columns.flatMap((column, at) => {
+        const cell = row[at] ?? ''
+        return column && (cell || column === 'name') ? [[column, readCell(column, cell)]] : []
+      })
+      return [`line ${index + 2}`, Object.fromEntries(cells)]
+    }),
   )
+}
+
+function readCell(column: string, cell: string): unknown {
+  if (NUMBERS.has(column)) return Number(cell)
+  if (!LISTS.has(column)) return cell
+  return cell
+    .split(LIST_MARK)
+    .map((one) => one.trim())
+    .filter(Boolean)
 }
 
 function collect(raw: (readonly [place: string, move: unknown])[]): MovesRead {
   const moves = new Map<string, Move>()
-  const problems: string[] = []
+  const problems: MoveProblem[] = []
   for (const [place, one] of raw) {
     const read = moveSchema.safeParse(one)
-    if (!read.success)
-      problems.push(
-        `${place}: ${read.error.issues[0]?.path.join('.') || 'the whole'}: ${read.error.issues[0]?.message ?? 'is not right'}.`,
-      )
-    else if (moves.has(read.data.name.toLowerCase()))
-      problems.push(`${place}: "${read.data.name}" stands twice; the first was taken.`)
-    else
-      moves.set(read.data.name.toLowerCase(), { ...read.data, short: read.data.short || read.data.name.slice(0, 60) })
+    if (!read.success) {
+      const issue = read.error.issues[0]
+      const field = issue?.path.join('.') || 'the whole'
+      problems.push({ place, fact: { code: 'bad-field', field, reason: issue?.message ?? 'is not right' } })
+      continue
+    }
+    const { name, short } = read.data
+    const key = name.toLowerCase()
+    if (moves.has(key)) problems.push({ place, fact: { code: 'stands-twice', name } })
+    else moves.set(key, { ...read.data, short: short || name.slice(0, 60) })
   }
   return { moves: [...moves.values()], problems }
 }

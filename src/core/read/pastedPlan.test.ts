@@ -21,6 +21,8 @@ describe('a plan as people type it', () => {
       '40/20 x 3 rounds\n1. Jug lift\n2. Keel hold 30s',
       'circuit Main: 3 rounds, 40 on, 20 off\n  Jug lift; Keel hold (30 on)\n',
     ],
+    // No rest is no rest, and never a millisecond of one.
+    ['3 rounds: 40s on, 0 s off\n- Jug lift\n- Keel hold', 'circuit Main: 3 rounds, 40 on\n  Jug lift; Keel hold\n'],
     ['Warm up:\nHeel digs 45 sec\nMooring march x 20', 'warm-up Warm up:\n  Heel digs (45 on); 20 Mooring march\n'],
     [
       'Finisher: 3 rounds\n10 deck-rail squats\n8 lock-gate pushes',

@@ -1,9 +1,9 @@
 // Reads a plan as people type it into a description: "3 rounds: 40s lantern reach / 20s rest, ...". Whatever cannot be
 // understood is kept as a line that starts with `?`; nothing is dropped.
-import { newSection, notationOf, type Section } from '../score/formats'
-import { usual } from '../score/formats/rows'
-import { newStation, type Station } from '../score/formats/station'
-import { emptyScore, freshKey, type Score } from '../score/score'
+import { MOST_SECTIONS } from '../limits'
+import { formatOf, type Section } from '../score/formats'
+import { sectionFromPlan, type PlanBlock, type PlanItem } from '../score/formats/fromPlan'
+import { emptyScore, FreshKeys, type Score } from '../score/score'
 import { DAY, type Ms } from '../units'
 
 const UNIT = String.raw`(?:s|secs?|seconds?|sec\.|m|mins?|minutes?|min\.|h|hrs?|hours?)`
@@ -43,22 +43,8 @@ const SETTINGS = ['rounds', 'workMs', 'restMs', 'betweenMs', 'totalMs'] as const
 type Setting = (typeof SETTINGS)[number]
 
 /** `said`: the words that it was read from; `restSaid`: those of the rest after it. */
-interface Item {
-  label: string
-  workMs: Ms | null
-  reps: number | null
-  eachSide: boolean
-  restMs: Ms | null
-  said: string
-  restSaid: string
-}
-type Block = Record<Setting, number | null> & {
-  name: string
-  items: Item[]
-  unread: string[]
-  headings: string[]
-  said: Partial<Record<Setting, string>>
-}
+type Item = PlanItem & { said: string; restSaid: string }
+type Block = Omit<PlanBlock, 'items'> & { items: Item[]; unread: string[]; said: Partial<Record<Setting, string>> }
 
 /** @returns a score of whatever was understood; lines that start with `?` hold the rest. */
 export function readPastedPlan(text: string, title = ''): Score {
@@ -66,18 +52,10 @@ export function readPastedPlan(text: string, title = ''): Score {
   const lead: string[] = []
   let named = title
   let open: Block | null = null
-  const start = (name: string): Block => {
+  const start = (): Block => {
     const block: Block = {
-      name,
-      rounds: null,
-      workMs: null,
-      restMs: null,
-      betweenMs: null,
-      totalMs: null,
-      items: [],
-      unread: [],
-      headings: [],
-      said: {},
+      ...{ name: '', rounds: null, workMs: null, restMs: null, betweenMs: null, totalMs: null },
+      ...{ items: [], unread: [], headings: [], said: {} },
     }
     blocks.push(block)
     return block
@@ -86,22 +64,21 @@ export function readPastedPlan(text: string, title = ''): Score {
     const bulleted = BULLET.test(raw)
     const line = raw.replace(BULLET, '').trim()
     if (!line) continue
-    const colon = /^([^:]*?(?:[^\d:]|\D\d|^\d)\s*):(?!\d)\s*(.*)$/.exec(line)
-    const heading = colon?.[1]?.trim() ?? ''
-    if (colon && (isHeading(heading) || !colon[2]) && heading.length <= 80) {
-      open = start('')
-      readHeading(open, heading)
-      if (colon[2]) readBody(open, colon[2])
+    const headed = headingBeforeColon(line)
+    if (headed) {
+      open = start()
+      readHeading(open, headed.heading)
+      if (headed.after) readBody(open, headed.after)
       continue
     }
     if (!bulleted && isHeading(line) && !readsAsItem(line)) {
       const bare = bareSettings(line)
       // Settings on a line of their own belong to the block that is open, unless it has moves already.
-      if (!open || open.items.length || !bare) open = start('')
+      if (!open || open.items.length || !bare) open = start()
       readHeading(open, line)
       continue
     }
-    const body: Block | null = open ?? (readsAsItem(line) || bulleted ? start('') : null)
+    const body: Block | null = open ?? (readsAsItem(line) || bulleted ? start() : null)
     if (!body) {
       if (!named && !lead.length) named = line.slice(0, 300)
       else lead.push(line)
@@ -111,6 +88,14 @@ export function readPastedPlan(text: string, title = ''): Score {
     readBody(body, line, bulleted)
   }
   return assemble(blocks, lead, named)
+}
+
+/** "Main: 12 squats, 12 lunges": what stands before the colon, where it heads a block, and what follows. */
+function headingBeforeColon(line: string): { heading: string; after: string } | null {
+  const colon = /^([^:]*?(?:[^\d:]|\D\d|^\d)\s*):(?!\d)\s*(.*)$/.exec(line)
+  const heading = colon?.[1]?.trim() ?? '',
+    after = colon?.[2] ?? ''
+  return colon && heading.length <= 80 && (isHeading(heading) || !after) ? { heading, after } : null
 }
 
 const NAMES = find(
@@ -142,21 +127,25 @@ function set(block: Block, setting: Setting, value: number | null, said: string)
   } else if (block[setting] !== value && block.unread.at(-1) !== said.trim()) block.unread.push(said.trim())
 }
 
+/** A text without what a pattern found in it. */
+const without = (text: string, found: RegExpExecArray): string =>
+  `${text.slice(0, found.index)} ${text.slice(found.index + found[0].length)}`
+
 function readHeading(block: Block, text: string): void {
   block.headings.push(text)
   let rest = text
-  /** Takes what a pattern finds out of the text, as often as it stands there; what is said twice otherwise is kept by `set`. */
+  /**
+   * Takes what a pattern finds out of the text, as often as it stands there; what is said twice otherwise is kept by
+   * `set`.
+   */
   const take = (pattern: RegExp, read: (found: RegExpExecArray) => void): void => {
     for (let found = pattern.exec(rest); found; found = pattern.exec(rest)) {
-      rest = `${rest.slice(0, found.index)} ${rest.slice(found.index + found[0].length)}`
+      rest = without(rest, found)
       read(found)
     }
   }
   take(BETWEEN, (found) => set(block, 'betweenMs', lengthIn(found[1] ?? found[2]), found[0]))
-  take(ON_OFF, (found) => {
-    set(block, 'workMs', lengthIn(found[1] ?? found[3]), found[0])
-    set(block, 'restMs', lengthIn(found[2] ?? found[4]), found[0])
-  })
+  take(ON_OFF, (found) => readOnOff(block, found))
   take(ROUNDS, (found) => set(block, 'rounds', bounded(Number(found[1] ?? found[3] ?? found[5]), 500), found[0]))
   for (const [setting, pattern] of [
     ['workMs', EACH],
@@ -178,16 +167,32 @@ function readHeading(block: Block, text: string): void {
   else block.name = name.slice(0, 300)
 }
 
+function readOnOff(block: Block, found: RegExpExecArray): void {
+  set(block, 'workMs', lengthIn(found[1] ?? found[3]), found[0])
+  set(block, 'restMs', lengthIn(found[2] ?? found[4]), found[0])
+}
+
+const trimmed = (text: string): string => text.replace(/^[\s,;:/]+|[\s,;:/]+$/g, '')
+
+/** A rest that is said of its own belongs to the move before it; the second one to the block. */
+function readRest(block: Block, part: string, ms: number | null): void {
+  const last = block.items.at(-1)
+  if (ms === null || !last) block.unread.push(part.trim())
+  else if (last.restMs === null) Object.assign(last, { restMs: ms, restSaid: part.trim() })
+  else set(block, 'betweenMs', ms, part)
+}
+
 function readBody(block: Block, typed: string, bulleted = false): void {
   const between = BETWEEN.exec(typed)
   if (between) set(block, 'betweenMs', lengthIn(between[1] ?? between[2]), between[0])
-  const text = between
-    ? `${typed.slice(0, between.index)} ${typed.slice(between.index + between[0].length)}`.replace(
-        /^[\s,;/]+|[\s,;/]+$/g,
-        '',
-      )
-    : typed
-  if (between && !/\d/.test(text)) {
+  let text = between ? trimmed(without(typed, between)) : typed
+  // "40 on, 20 off" is one thing to say, comma or not, and no move.
+  const onOff = ON_OFF.exec(text)
+  if (onOff?.[1]) {
+    readOnOff(block, onOff)
+    text = trimmed(without(text, onOff))
+  }
+  if (between && !onOff?.[1] && !/\d/.test(text)) {
     if (/\p{L}/u.test(text)) block.unread.push(text)
     return
   }
@@ -197,41 +202,39 @@ function readBody(block: Block, typed: string, bulleted = false): void {
     block.unread.push(text.trim())
     return
   }
-  for (const part of parts) {
-    const rest = REST_ITEM.exec(part.trim())
-    const last = block.items.at(-1)
-    if (rest) {
-      const ms = lengthIn(rest[1] ?? rest[2])
-      if (ms === null || !last) block.unread.push(part.trim())
-      else if (last.restMs === null) Object.assign(last, { restMs: ms, restSaid: part.trim() })
-      else set(block, 'betweenMs', ms, part)
-      continue
-    }
-    if (new RegExp(`^${LENGTH}$`, 'iu').test(part.trim())) {
-      set(block, 'totalMs', lengthIn(part), part)
-      continue
-    }
-    if (isHeading(part) && bareSettings(part) && !readsAsItem(part)) {
-      readHeading(block, part)
-      continue
-    }
-    const item = readItem(part.trim())
-    const sentence = isLong(part) || /[!?]$|\.\s/.test(part)
-    const plain = item && item.workMs === null && item.reps === null
-    if (
-      !item ||
-      (plain && sentence) ||
-      (plain &&
-        !bulleted &&
-        parts.length === 1 &&
-        !block.items.length &&
-        block.workMs === null &&
-        !block.rounds &&
-        !block.headings.some((heading) => NAMES.test(heading)))
-    )
-      block.unread.push(part.trim())
-    else block.items.push(item)
+  for (const part of parts) readPart(block, part, bulleted || parts.length > 1)
+}
+
+/** One move, rest or number of a block. @param listed it stands in a list. */
+function readPart(block: Block, part: string, listed: boolean): void {
+  const rest = REST_ITEM.exec(part.trim())
+  if (rest) {
+    readRest(block, part, lengthIn(rest[1] ?? rest[2]))
+    return
   }
+  if (new RegExp(`^${LENGTH}$`, 'iu').test(part.trim())) {
+    set(block, 'totalMs', lengthIn(part), part)
+    return
+  }
+  if (isHeading(part) && bareSettings(part) && !readsAsItem(part)) {
+    readHeading(block, part)
+    return
+  }
+  const item = readItem(part.trim())
+  if (!item || isRemark(block, item, part, listed)) block.unread.push(part.trim())
+  else block.items.push(item)
+}
+
+/**
+ * Whether what could be a move without numbers is rather a remark: a sentence, or the only words of a block that says
+ * nothing of work.
+ * @param listed it stands in a list.
+ */
+function isRemark(block: Block, item: Item, part: string, listed: boolean): boolean {
+  if (item.workMs !== null || item.reps !== null) return false
+  if (isLong(part) || /[!?]$|\.\s/.test(part)) return true
+  const saysWork = block.items.length > 0 || block.workMs !== null || (block.rounds ?? 0) > 0
+  return !listed && !saysWork && !block.headings.some((heading) => NAMES.test(heading))
 }
 
 const isLong = (text: string): boolean => text.trim().split(/\s+/).length > 7
@@ -274,11 +277,11 @@ function readItem(text: string): Item | null {
 function lengthIn(text: string | undefined): Ms | null {
   if (!text) return null
   const clock = /^(\d{1,3}):(\d\d)$/.exec(text.trim())
-  if (clock) return bounded((Number(clock[1]) * 60 + Number(clock[2])) * 1000, DAY)
-  let seconds = 0
+  if (clock) return Math.min(DAY, (Number(clock[1]) * 60 + Number(clock[2])) * 1000)
+  let seconds: number | null = null
   for (const [, amount = '', unit = ''] of text.matchAll(/(\d+(?:[.,]\d+)?)\s*([a-z]*)/gi))
-    seconds += Number(amount.replace(',', '.')) * (/^h/i.test(unit) ? 3600 : /^m/i.test(unit) ? 60 : 1)
-  return bounded(Math.round(seconds * 1000), DAY)
+    seconds = (seconds ?? 0) + Number(amount.replace(',', '.')) * (/^h/i.test(unit) ? 3600 : /^m/i.test(unit) ? 60 : 1)
+  return seconds === null ? null : Math.min(DAY, Math.round(seconds * 1000))
 }
 
 const bounded = (value: number, most: number): number => Math.min(most, Math.max(1, Math.round(value)))
@@ -286,17 +289,16 @@ const bounded = (value: number, most: number): number => Math.min(most, Math.max
 function assemble(blocks: readonly Block[], lead: readonly string[], title: string): Score {
   const score = emptyScore(title)
   const waiting = lead.map((line) => mark(line))
+  const keys = new FreshKeys()
   for (const block of blocks) {
-    const section = sectionFrom(
-      block,
-      score.sections.map((one) => one.key),
-    )
+    const section = score.sections.length < MOST_SECTIONS ? sectionFromPlan(block, keys) : null
     const unread = block.unread.map(mark)
     if (!section) {
       const body = SETTINGS.flatMap((setting) => block.said[setting] ?? []).filter(
         (said) => !block.headings.some((heading) => heading.includes(said)),
       )
-      waiting.push(...block.headings.map(mark), ...body.map(mark), ...unread)
+      const moves = block.items.flatMap(({ said, restSaid }) => [said, restSaid].filter(Boolean))
+      waiting.push(...[...block.headings, ...body, ...moves].map(mark), ...unread)
       continue
     }
     section.above = [...waiting.splice(0), ...unread, ...unusedIn(section, block).map(mark)]
@@ -308,10 +310,10 @@ function assemble(blocks: readonly Block[], lead: readonly string[], title: stri
 
 /** What was understood and has no place in the section that was made: the words it was read from. */
 function unusedIn(section: Section, { said, items }: Block): string[] {
-  const { fields, perMove = [] } = notationOf(section.format)
+  const { fields, perMove = [] } = formatOf(section).notation
   const elsewhere = 'where' in section && section.where !== 'here'
   const has = (...names: string[]): boolean => !elsewhere && fields.some(({ field }) => names.includes(field))
-  const byMinutes = section.format === 'minuteReps' || section.format === 'minuteTime'
+  const byMinutes = has('slotMs')
   const used: Record<Setting, boolean> = {
     rounds: byMinutes ? said.totalMs === undefined : has('rounds', 'intervals'),
     workMs: has('workMs'),
@@ -334,82 +336,3 @@ function unusedIn(section: Section, { said, items }: Block): string[] {
 }
 
 const mark = (line: string): string => `? ${line.replace(/[\r\n]/g, ' ').slice(0, 1900)}`
-
-function sectionFrom(block: Block, keys: readonly string[]): Section | null {
-  const { items } = block
-  const kind = (word: RegExp): boolean => block.headings.some((heading) => word.test(heading))
-  const named = (fallback: string): [string, string] => [freshKey(block.name || fallback, keys), block.name || fallback]
-  const stations = items.map((item): Station =>
-    newStation(item.label, { workMs: item.workMs, reps: item.reps, sideRule: item.eachSide ? 'each' : null }),
-  )
-  if (!items.length) {
-    if (kind(/intro|welcome|outro|talk|demo/i))
-      return { ...newSection('talk', ...named('Talk')), guessMs: block.totalMs }
-    if (kind(/warm[\s-]?up/i) && block.totalMs)
-      return { ...newSection('warmUp', ...named('Warm-up')), where: 'viewer', reminderMs: 8000 }
-    return null
-  }
-  if (kind(/warm[\s-]?up/i))
-    return { ...newSection('warmUp', ...named('Warm-up')), workMs: block.workMs ?? 30_000, stations }
-  if (kind(/cool[\s-]?down|stretch(?:es|ing)/i))
-    return {
-      ...newSection('coolDown', ...named('Cool-down')),
-      workMs: block.workMs ?? 30_000,
-      stations: stations.map((one) => ({ ...one, reps: null })),
-    }
-  if (kind(/tabata/i))
-    return {
-      ...newSection('burst', ...named('Burst')),
-      workMs: block.workMs ?? 20_000,
-      restMs: block.restMs ?? 10_000,
-      intervals: block.rounds ?? 8,
-      talkMs: 0,
-      burstBreakMs: block.betweenMs ?? 0,
-      leadInMs: 0,
-      groups: stations.map((one, index) => [{ ...one, restMs: items[index]?.restMs ?? null }]),
-    }
-  if (kind(/emom|every minute/i)) {
-    const minutes = block.totalMs
-      ? Math.max(1, Math.round(block.totalMs / 60_000 / stations.length))
-      : (block.rounds ?? 1)
-    return stations.some((one) => one.reps !== null)
-      ? {
-          ...newSection('minuteReps', ...named('Every minute')),
-          rounds: minutes,
-          leadInMs: 0,
-          lastRest: 'replaced',
-          stations,
-        }
-      : {
-          ...newSection('minuteTime', ...named('Every minute')),
-          workMs: block.workMs ?? 40_000,
-          rounds: minutes,
-          leadInMs: 0,
-          stations,
-        }
-  }
-  const works = items.map((item) => item.workMs ?? block.workMs)
-  if (works.every((ms) => ms === null))
-    return { ...newSection('finisher', ...named('Finisher')), rounds: block.rounds ?? 1, stations }
-  const workMs = block.workMs ?? usual(items.map((item) => ({ durationMs: item.workMs })))
-  const restMs = block.restMs ?? usual(items.map((item) => ({ durationMs: item.restMs })))
-  return {
-    ...newSection('circuit', ...named('Main')),
-    leadInMs: 0,
-    rounds: block.rounds ?? 1,
-    workMs,
-    restMs,
-    roundBreakMs: block.betweenMs ?? 0,
-    // Rests were typed where they are; with none typed after a move there is none.
-    lastRest: items.at(-1)?.restMs ? 'kept' : 'replaced',
-    stations: stations.map((one, index) => {
-      const own = items[index]?.restMs ?? null
-      const typed = items.some((item) => item.restMs !== null)
-      return {
-        ...one,
-        workMs: one.workMs === workMs ? null : one.workMs,
-        restMs: !typed || own === restMs ? null : (own ?? (block.restMs === null ? 0 : null)),
-      }
-    }),
-  }
-}

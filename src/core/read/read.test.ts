@@ -54,13 +54,28 @@ describe('the interval table', () => {
     [`${TABLE}Main,1,dance,Jug lift,,5\n`, 'bad-cell', 'line 5'],
     [`${TABLE}Main,1,work,Jug lift,up,5\n`, 'bad-cell', 'line 5'],
     [`${TABLE}Main,0,work,Jug lift,,5\n`, 'bad-cell', 'line 5'],
-    [`${TABLE}Main,1,work\n`, 'bad-cell', 'line 5'],
-    [`${TABLE}Main,1,work,"Jug lift,,5\n`, 'bad-cell', 'line 5'],
+    [`${TABLE}Main,1,work\n`, 'wrong-cells', 'line 5'],
+    [`${TABLE}Main,1,work,"Jug lift,,5\n`, 'broken-quote', 'line 5'],
     [`${TABLE}Main,1,work,${'x'.repeat(301)},,5\n`, 'bad-cell', 'line 5'],
   ])('complains of %j with %s at %s', (text, code, place) => {
     const problem = problemOf(() => readIntervalTable(text, 'plan'))
     expect([problem.code, problem.place]).toEqual([code, place])
     expect(problem.message).toMatch(/\.$/)
+  })
+  it('of more sections than a score holds is refused with its line, and one of as many as it holds is read', () => {
+    const sections = (count: number): string =>
+      TABLE + Array.from({ length: count - 2 }, (_, index) => `Part ${index},1,work,Jug lift,,5\n`).join('')
+    expect(scoreSchema.safeParse(readIntervalTable(sections(500), 'plan')).success).toBe(true)
+    const problem = problemOf(() => readIntervalTable(sections(501), 'plan'))
+    expect([problem.code, problem.place]).toEqual(['too-many', 'line 503'])
+    expect(problem.message).toBe('More than 500 sections. Put neighbouring parts together.')
+  })
+  it('takes no longer for sections that alternate than for as many rows in one: time grows with the rows', () => {
+    const rows = (names: readonly string[]): string =>
+      TABLE + Array.from({ length: 480 }, (_, index) => `${names[index % names.length]},1,work,Jug lift,,5\n`).join('')
+    const read = readIntervalTable(rows(['Deck', 'Cabin']), 'plan')
+    expect(new Set(read.sections.map((section) => section.key)).size).toBe(read.sections.length)
+    expect(read.sections.map((section) => section.key).slice(2, 6)).toEqual(['deck', 'cabin', 'deck-2', 'cabin-2'])
   })
   it('comes back the same after being written: kinds, labels, sides and lengths', () => {
     const { segments } = expand(

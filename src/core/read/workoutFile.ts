@@ -1,5 +1,6 @@
 // Reads the workout file (`*.jivet.json`): JSON with a version, guarded by the score's schema.
 import { z } from 'zod'
+import type { DocumentKind } from '../facts'
 import { Problem } from '../problem'
 import { scoreSchema, type Score } from '../score/score'
 
@@ -15,7 +16,7 @@ export function readWorkoutFile(text: string): Score {
   try {
     data = JSON.parse(text)
   } catch (error) {
-    throw new Problem('bad-json', `This is not JSON: ${(error as Error).message}.`)
+    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
   }
   const read = workoutFileSchema.safeParse(data)
   if (read.success) return read.data.score
@@ -23,12 +24,8 @@ export function readWorkoutFile(text: string): Score {
 }
 
 /** The first complaint of a schema as a problem: the field is the place. */
-export function issueToProblem(error: z.ZodError, what: string): Problem {
+export function issueToProblem(error: z.ZodError, what: DocumentKind): Problem {
   const issue = error.issues[0]
   const field = issue?.path.join('.') || 'the top'
-  return new Problem(
-    'bad-document',
-    `This ${what} is not right at ${field}: ${issue?.message ?? 'unknown reason'}.`,
-    field,
-  )
+  return new Problem({ code: 'bad-document', what, field, reason: issue?.message ?? 'unknown reason' }, field)
 }

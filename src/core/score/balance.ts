@@ -1,4 +1,5 @@
-// How a session is spread: over blocks, postures, muscles, sides, impact, gear and time. Sums only; the drawing is elsewhere.
+// How a session is spread: over blocks, postures, muscles, sides, impact, gear and time. Sums only; the drawing is
+// elsewhere.
 import type { Ms } from '../units'
 import type { Cast } from './cast'
 import { IMPACTS, MUSCLES, POSTURES, type Impact, type Muscle, type Posture } from './postures'
@@ -7,7 +8,10 @@ import type { Expansion, Segment } from './segment'
 export interface Balance {
   blocks: { name: string; workMs: Ms; restMs: Ms; otherMs: Ms }[]
   postures: Record<Posture, Ms>
-  /** Work time in which a muscle is loaded; a move counts for each of its muscles, so these add up to more than the work. */
+  /**
+   * Work time in which a muscle is loaded; a move counts for each of its muscles, so these add up to more than the
+   * work.
+   */
   muscles: Record<Muscle, Ms>
   leftMs: Ms
   rightMs: Ms
@@ -20,6 +24,22 @@ export interface Balance {
 
 const zeros = <K extends string>(names: readonly K[]): Record<K, Ms> =>
   Object.fromEntries(names.map((name) => [name, 0])) as Record<K, Ms>
+
+const SPENT_AS = {
+  work: 'workMs',
+  rest: 'restMs',
+  break: 'restMs',
+  lead: 'otherMs',
+  talk: 'otherMs',
+} as const satisfies Record<Segment['kind'], keyof Balance['blocks'][number]>
+
+/** What of an interval the left side works, and the right. */
+const SIDE_SHARES: Record<NonNullable<Segment['side']>, readonly [left: number, right: number]> = {
+  left: [1, 0],
+  right: [0, 1],
+  switch: [0.5, 0.5],
+  both: [1, 1],
+}
 
 export function balanceOf({ segments, totalMs }: Expansion, cast: Cast): Balance {
   const blocks = new Map<string, Balance['blocks'][number]>()
@@ -39,12 +59,13 @@ export function balanceOf({ segments, totalMs }: Expansion, cast: Cast): Balance
     const { kind, durationMs: ms, side } = segment
     const block = blocks.get(segment.sectionKey) ?? { name: segment.section, workMs: 0, restMs: 0, otherMs: 0 }
     blocks.set(segment.sectionKey, block)
-    block[kind === 'work' ? 'workMs' : kind === 'rest' || kind === 'break' ? 'restMs' : 'otherMs'] += ms
+    block[SPENT_AS[kind]] += ms
     balance.effort.push({ atMs: segment.startMs, effort: segment.effort ?? 0 })
     if (kind !== 'work') continue
     if (segment.posture) balance.postures[segment.posture] += ms
-    if (side === 'left' || side === 'switch' || side === 'both') balance.leftMs += side === 'switch' ? ms / 2 : ms
-    if (side === 'right' || side === 'switch' || side === 'both') balance.rightMs += side === 'switch' ? ms / 2 : ms
+    const sides = side ? SIDE_SHARES[side] : [0, 0]
+    balance.leftMs += ms * sides[0]
+    balance.rightMs += ms * sides[1]
     if (!balance.longest || ms > balance.longest.durationMs) balance.longest = segment
     const moves = segment.moves.map(cast)
     // Several moves in one interval share its time.

@@ -17,7 +17,8 @@ const barMs = (bpm: number, beatsPerBar: number): number => (beatsPerBar * MINUT
 
 /**
  * Tempos in beats a minute at which every length is a whole number of bars.
- * A bar must divide the greatest common divisor of all lengths, so there is one candidate for each number of bars in it.
+ * A bar must divide the greatest common divisor of all lengths, so there is one candidate for each number of bars in
+ * it.
  * @param lengthsMs lengths above nothing; others are left out.
  */
 export function temposFor(lengthsMs: readonly Ms[], { beatsPerBar = 4, low = 80, high = 180 } = {}): TempoFit[] {

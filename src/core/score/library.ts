@@ -1,21 +1,17 @@
 // The creator's library and a score: a score keeps the facts of the moves it names, so that it can stand alone and what
 // was published stays as it was.
-import { stationsOf } from './formats'
+import { labelledIn } from './formats'
 import type { Move } from './move'
 import { MOVES, sameName } from './moves'
 import type { Score } from './score'
 
 /** Every name of a move in a score, in order, each once. */
-function namesIn(score: Score): string[] {
+export function namesIn(score: Score): string[] {
   const names = new Set<string>()
   for (const section of score.sections) {
-    if (section.format === 'list')
-      for (const row of section.rows) {
-        if (row.kind === 'work') names.add(row.label)
-      }
-    for (const { label, swaps } of stationsOf(section)) {
-      names.add(label)
-      for (const swap of swaps) names.add(swap.label)
+    for (const held of labelledIn(section)) {
+      if (!('kind' in held) || held.kind === 'work') names.add(held.label)
+      if ('swaps' in held) for (const swap of held.swaps) names.add(swap.label)
     }
   }
   return [...names]
@@ -44,12 +40,9 @@ export function changeMove(score: Score, move: Move, was = move.name): void {
   const rename = (held: { label: string }): void => {
     if (sameName(held.label, was)) held.label = move.name
   }
-  for (const section of score.sections) {
-    if (section.format === 'list') section.rows.forEach(rename)
-    for (const station of stationsOf(section)) {
-      rename(station)
-      station.swaps.forEach(rename)
-    }
+  for (const held of score.sections.flatMap(labelledIn)) {
+    rename(held)
+    if ('swaps' in held) held.swaps.forEach(rename)
   }
   score.moves = [...score.moves.filter((known) => !sameName(known.name, was) && !sameName(known.name, move.name)), move]
 }

@@ -1,13 +1,17 @@
 // A section as a free list, and a free list recognised back into the format that gives exactly the same intervals.
-import { expandSection, FORMAT_NAMES, formatNamed, type FormatName, type Section, type SectionOf } from './formats'
+import { expandSection, FORMAT_NAMES, formatNamed, stationsOf, type FormatName, type Section } from './formats'
 import type { Around } from './formats/format'
-import type { ListRow } from './formats/row'
+import { withKeys } from './formats/keys'
+import type { FreeList } from './formats/list'
+import { newRow, type ListRow } from './formats/row'
 import { Rows } from './formats/rows'
 import type { Segment } from './segment'
 
+/** A segment as a row whose own segment has the same id, so that a tie to it stays. */
 const rowOf = (segment: Segment, around: Around): ListRow => {
   const move = segment.kind === 'work' ? around.cast(segment.label) : null
-  return {
+  return newRow({
+    key: segment.id.slice(segment.sectionKey.length + 1),
     kind: segment.kind,
     label: segment.label.slice(0, 300),
     side: segment.side,
@@ -18,24 +22,15 @@ const rowOf = (segment: Segment, around: Around): ListRow => {
     reps: segment.reps,
     posture: move && move.posture !== segment.posture ? segment.posture : null,
     effort: move && move.effort !== segment.effort ? segment.effort : null,
-    above: [],
-    beside: '',
-  }
+  })
 }
 
 /** The same intervals, one by one; key, name and remarks stay. */
-export function toList(section: Section, around: Around): SectionOf<'list'> {
-  if (section.format === 'list') return section
+export function toList(section: Section, around: Around): FreeList {
+  if ('rows' in section) return section
   const { key, name, above, beside, format } = section
-  return {
-    format: 'list',
-    key,
-    name,
-    above,
-    beside,
-    from: format,
-    rows: expandSection(section, around).map((segment) => rowOf(segment, around)),
-  }
+  const rows = expandSection(section, around).map((segment) => rowOf(segment, around))
+  return withKeys({ format: 'list', key, name, above, beside, from: format, rows })
 }
 
 /** Everything of a row that a viewer sees or hears; what recognition must not change. */
@@ -57,7 +52,7 @@ const telling = (row: ListRow): string =>
  * The format that this list came from, or else the first that gives exactly its intervals.
  * @returns the section, or null where no format does.
  */
-export function recognise(list: SectionOf<'list'>, around: Around): Section | null {
+export function recognise(list: FreeList, around: Around): Section | null {
   if (!list.rows.length) return null
   const rows = new Rows(list.rows)
   const wanted = list.rows.map(telling)
@@ -71,12 +66,29 @@ export function recognise(list: SectionOf<'list'>, around: Around): Section | nu
       const section = { ...guess, above: list.above, beside: list.beside }
       if (!formatNamed(name).schema.safeParse(section).success) continue
       const got = expandSection(section, around)
-      if (
-        got.length === wanted.length &&
-        got.every((segment, index) => telling(rowOf(segment, around)) === wanted[index])
-      )
-        return section
+      const same = got.length === wanted.length && got.every((one, at) => telling(rowOf(one, around)) === wanted[at])
+      if (same) return withKeysOf(section, got, list.rows)
     }
   }
   return null
 }
+
+/** A part of a row's key that says where it stands, not whose it is. */
+const COUNTER = /^(?:[rg]\d+|set\d+|work|rest|left|right|up|down)$/
+
+/** Stations take the keys that their intervals had in the list, so that ties stay with them. */
+function withKeysOf(section: Section, got: readonly Segment[], rows: readonly ListRow[]): Section {
+  const stations = stationsOf(section)
+  const places = new Map(stationPaths(section).map((path, index) => [path, stations[index]]))
+  got.forEach(({ origin }, at) => {
+    const station = origin?.station ? places.get(origin.station.join('/')) : undefined
+    const key = rows[at]?.key.split('/').find((part) => !COUNTER.test(part))
+    if (station && !station.key && key) station.key = key
+  })
+  return withKeys(section)
+}
+
+const stationPaths = (section: Section): string[] =>
+  'groups' in section
+    ? section.groups.flatMap((group, at) => group.map((_, index) => `groups/${at}/${index}`))
+    : stationsOf(section).map((_, index) => `stations/${index}`)

@@ -12,10 +12,10 @@ export function mergeInto(from: unknown, to: unknown): void {
   for (const [name, value] of Object.entries(to)) mergeAt(from, name, value)
 }
 
-function mergeAt(from: Tree, name: string | number, value: unknown): void {
-  const old = from[name]
+function mergeAt(from: object, name: string | number, value: unknown): void {
+  const old: unknown = Reflect.get(from, name)
   if (isTree(old) && isTree(value) && Array.isArray(old) === Array.isArray(value)) mergeInto(old, value)
-  else if (!Object.is(old, value)) from[name] = value
+  else if (!Object.is(old, value)) Reflect.set(from, name, value)
 }
 
 /** Lists that grew or shrank keep their common head and tail as they are. */
@@ -32,5 +32,5 @@ function mergeArrays(from: unknown[], to: unknown[]): void {
       tail++
     from.splice(head, from.length - head - tail, ...to.slice(head, to.length - tail))
   }
-  to.forEach((value, index) => mergeAt(from as unknown as Tree, index, value))
+  to.forEach((value, index) => mergeAt(from, index, value))
 }

@@ -1,5 +1,6 @@
 // The moves that come with Jivet: those of the demo's narrowboat, and plain ones that everybody knows.
-// One line each: name | cue | posture | muscles | impact | effort | sides | gear | easier | harder | caution | seconds per rep | tags
+// One line each: name | cue | posture | muscles | impact | effort | sides | gear | easier | harder | caution | seconds
+// per rep | tags
 import type { Move } from './move'
 import type { Impact, Muscle, Posture, SideRule } from './postures'
 

@@ -7,23 +7,23 @@ describe('a change of posture', () => {
   it.each(all)('from %s to %s takes nothing where nothing changes, else seconds and a name', (from, to) => {
     const change = changeOfPosture(from, to, USUAL_NEEDS)
     if (from === to) return expect(change).toBeNull()
-    expect(change?.seconds).toBeGreaterThan(0)
-    expect(change?.what).toMatch(/^[a-z ]+$/)
+    expect(change?.ms).toBeGreaterThan(0)
+    expect(change?.code).toMatch(/^[a-z-]+$/)
   })
   it.each<[Posture, Posture, number, string]>([
-    ['faceDown', 'standing', 4, 'stand up'],
-    ['seated', 'standing', 4, 'stand up'],
-    ['standing', 'handsFeet', 3, 'get to the floor'],
-    ['standing', 'kneeling', 2, 'kneel down'],
-    ['kneeling', 'standing', 2, 'stand up'],
+    ['faceDown', 'standing', 4, 'stand-up'],
+    ['seated', 'standing', 4, 'stand-up'],
+    ['standing', 'handsFeet', 3, 'get-to-floor'],
+    ['standing', 'kneeling', 2, 'kneel-down'],
+    ['kneeling', 'standing', 2, 'stand-up'],
     ['faceUp', 'kneeling', 2, 'kneel'],
-    ['kneeling', 'faceUp', 2, 'change from kneeling'],
-    ['faceUp', 'faceDown', 2, 'turn over'],
-  ])('%s to %s is %s s: %s', (from, to, seconds, what) =>
-    expect(changeOfPosture(from, to, USUAL_NEEDS)).toEqual({ seconds, what }),
+    ['kneeling', 'faceUp', 2, 'leave-kneeling'],
+    ['faceUp', 'faceDown', 2, 'turn-over'],
+  ])('%s to %s is %s s: %s', (from, to, seconds, code) =>
+    expect(changeOfPosture(from, to, USUAL_NEEDS)).toEqual({ code, ms: seconds * 1000 }),
   )
   it("takes the creator's own seconds", () =>
-    expect(changeOfPosture('faceDown', 'standing', { ...USUAL_NEEDS, floorToStand: 7.5 })?.seconds).toBe(7.5))
+    expect(changeOfPosture('faceDown', 'standing', { ...USUAL_NEEDS, floorToStand: 7.5 })?.ms).toBe(7500))
 })
 
 describe('the table of needs', () => {

@@ -1,6 +1,8 @@
-// How long things take in a rest: the table that the judgement of rests adds up. Every number can be tuned by the creator.
-// The usual numbers are ours, set by doing the changes at an easy pace; they are rules of thumb, not measurements of viewers.
+// How long things take in a rest: the table that the judgement of rests adds up. Every number can be tuned by the
+// creator. The usual numbers are ours, set by doing the changes at an easy pace; they are rules of thumb, not
+// measurements of viewers.
 import { z } from 'zod'
+import type { PostureFact } from '../facts'
 import type { Posture } from './postures'
 
 const seconds = z.number().min(0).max(120)
@@ -31,18 +33,13 @@ export const needsSchema = z
   })
   .partial()
 
-/** Seconds to get from one posture to another, with what the change is called. */
-export function changeOfPosture(from: Posture, to: Posture, needs: Needs): { seconds: number; what: string } | null {
+/** What it takes to get from one posture to another; null where nothing changes. */
+export function changeOfPosture(from: Posture, to: Posture, needs: Needs): PostureFact | null {
+  const need = (code: PostureFact['code'], seconds: number): PostureFact => ({ code, ms: Math.round(seconds * 1000) })
   if (from === to) return null
-  if (to === 'standing')
-    return from === 'kneeling'
-      ? { seconds: needs.kneelChange, what: 'stand up' }
-      : { seconds: needs.floorToStand, what: 'stand up' }
+  if (to === 'standing') return need('stand-up', from === 'kneeling' ? needs.kneelChange : needs.floorToStand)
   if (from === 'standing')
-    return to === 'kneeling'
-      ? { seconds: needs.kneelChange, what: 'kneel down' }
-      : { seconds: needs.standToFloor, what: 'get to the floor' }
-  if (from === 'kneeling' || to === 'kneeling')
-    return { seconds: needs.kneelChange, what: to === 'kneeling' ? 'kneel' : 'change from kneeling' }
-  return { seconds: needs.rollOver, what: 'turn over' }
+    return to === 'kneeling' ? need('kneel-down', needs.kneelChange) : need('get-to-floor', needs.standToFloor)
+  if (to === 'kneeling') return need('kneel', needs.kneelChange)
+  return from === 'kneeling' ? need('leave-kneeling', needs.kneelChange) : need('turn-over', needs.rollOver)
 }

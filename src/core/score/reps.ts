@@ -1,4 +1,5 @@
-// Rep arithmetic: what a number of reps takes, and what a time holds. All from seconds per rep, so all of it is estimate.
+// Rep arithmetic: what a number of reps takes, and what a time holds. All from seconds per rep, so all of it is
+// estimate.
 import type { Ms } from '../units'
 import type { Cast } from './cast'
 import type { Segment } from './segment'
@@ -14,7 +15,10 @@ export const repsInTime = (ms: Ms, secondsPerRep: number): number =>
 export const leftAfterBuyIn = (intervalMs: Ms, buyInSeconds: number): Ms =>
   Math.max(0, intervalMs - Math.round(buyInSeconds * 1000))
 
-/** Reps to expect of a timed interval of one move; null for holds and stretches, for what is counted already, and for several moves. */
+/**
+ * Reps to expect of a timed interval of one move; null for holds and stretches, for what is counted already, and for
+ * several moves.
+ */
 export function expectedReps(
   segment: Pick<Segment, 'kind' | 'reps' | 'moves' | 'durationMs' | 'estimated'>,
   cast: Cast,

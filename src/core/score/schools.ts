@@ -1,5 +1,5 @@
-// Words that people read in more than one way. Jivet builds every reading; which one a creator means decides what a title
-// promises and what a new section starts with. The reason for each default stands beside it.
+// Words that people read in more than one way. Jivet builds every reading; which one a creator means decides what a
+// title promises and what a new section starts with. The reason for each default stands beside it.
 import { z } from 'zod'
 
 export interface School {

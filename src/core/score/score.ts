@@ -1,12 +1,15 @@
 // The score: the plan as authored. One schema guards every way in (form, file, shorthand, database).
 import { z } from 'zod'
+import { MOST_SECTIONS } from '../limits'
 import { castOf, type Cast } from './cast'
-import { formatNamed, sectionSchema, type FormatName } from './formats'
-import { ms, name, remarks, type Around } from './formats/format'
+import { formatNamed, partOf, sectionSchema, type FormatName } from './formats'
+import type { Around } from './formats/format'
+import { withKeys } from './formats/keys'
 import { moveSchema } from './move'
 import { needsSchema } from './needs'
+import { ms, name, remarks } from './primitives'
 import { readingsSchema } from './schools'
-import { vocabularySchema, wordsFor } from './vocabulary'
+import { vocabularySchema, wordsFor, type Words } from './vocabulary'
 
 export const DEMO_PLACES = ['none', 'upFront', 'beforeBlocks', 'inRests'] as const
 export const CAUTION_PLACES = ['both', 'card', 'description', 'none'] as const
@@ -21,7 +24,7 @@ export const scoreSchema = z
     title: name,
     /** The length announced to viewers, or null while nothing is promised. */
     promiseMs: ms.nullable(),
-    sections: z.array(sectionSchema).max(500),
+    sections: z.array(sectionSchema).max(MOST_SECTIONS),
     /** Where moves are shown before they are done, and a guess at what one showing takes. */
     demos: z.object({ place: z.enum(DEMO_PLACES).default('none'), eachMs: ms.default(10_000) }).prefault({}),
     /** The facts of moves as this workout keeps them; they stand before the library's. */
@@ -55,39 +58,66 @@ export const scoreSchema = z
       seen.add(section.key)
     })
   })
+  // Scores from before stations had keys of their own get them where they are read.
+  .overwrite((score) => ({ ...score, sections: score.sections.map(withKeys) }))
 export type Score = z.infer<typeof scoreSchema>
 
 export const emptyScore = (title: string): Score =>
   scoreSchema.parse({ version: 1, title, promiseMs: null, sections: [] })
 
-/**
- * A key for a new section: the name in small letters and hyphens, with a number when it is taken.
- * Keys stay when names change, so that stitches stay tied.
- */
-export function freshKey(label: string, taken: Iterable<string>): string {
-  const used = new Set(taken)
-  const stem =
-    label
-      .normalize('NFKD')
-      .replace(/[\u0300-\u036f]/g, '')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 60) || 'part'
-  for (let number = 1; ; number++) {
-    const candidate = number === 1 ? stem : `${stem}-${number}`
-    if (!used.has(candidate)) return candidate
+/** A name in small letters and hyphens, for keys. */
+export const slugOf = (label: string): string =>
+  label
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60) || 'part'
+
+/** Keys for new sections, one after another: the name's slug, with a number when it is taken. Linear over all. */
+export class FreshKeys {
+  private readonly taken: Set<string>
+  private readonly next = new Map<string, number>()
+
+  constructor(taken: Iterable<string> = []) {
+    this.taken = new Set(taken)
+  }
+
+  take(label: string): string {
+    const stem = slugOf(label)
+    let number = this.next.get(stem) ?? 1
+    while (this.taken.has(number === 1 ? stem : `${stem}-${number}`)) number++
+    this.next.set(stem, number + 1)
+    const key = number === 1 ? stem : `${stem}-${number}`
+    this.taken.add(key)
+    return key
+  }
+
+  has(key: string): boolean {
+    return this.taken.has(key)
+  }
+
+  add(key: string): void {
+    this.taken.add(key)
   }
 }
 
+/** A key for one new section. Keys stay when names change, so that stitches stay tied. */
+export const freshKey = (label: string, taken: Iterable<string>): string => new FreshKeys(taken).take(label)
+
 /** What the section at `index` may know of its score. */
-export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.moves)): Around =>
-  aroundFormat(score, score.sections[index]?.format ?? 'list', score.sections[index + 1]?.format === 'break', cast)
+export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.moves)): Around => ({
+  breakFollows: partOf(score.sections[index + 1]) === 'break',
+  cast,
+  words: wordsFor(score.vocabulary, wordsOf(score.sections[index]?.format)),
+})
 
 /** The same for a section of a format, wherever it will stand. */
 export const aroundFormat = (
   { vocabulary, moves }: Pick<Score, 'vocabulary' | 'moves'>,
   format: FormatName,
   breakFollows: boolean,
-  cast: Cast = castOf(moves),
-): Around => ({ breakFollows, cast, words: wordsFor(vocabulary, formatNamed(format).words ?? {}) })
+): Around => ({ breakFollows, cast: castOf(moves), words: wordsFor(vocabulary, wordsOf(format)) })
+
+const wordsOf = (format: FormatName | undefined): Partial<Words> => (format ? (formatNamed(format).words ?? {}) : {})

@@ -15,10 +15,12 @@ import {
   timeForReps,
   timesRound,
 } from './reps'
-import { keepTotal, SOLVABLE_FORMATS, solvePromise } from './solve'
+import { SOLVABLE } from './formats'
+import type { Score } from './score'
+import { keepTotal, msToFill, solvePromise } from './solve'
 
 describe('starting from the promise', () => {
-  it.each(SOLVABLE_FORMATS)(
+  it.each([...SOLVABLE.keys()])(
     '%s: the nearest few come close to a quarter of an hour, best first, with true sums',
     (format) => {
       const solutions = solvePromise({ totalMs: 900_000, format, moves: 4 }, around())
@@ -42,8 +44,35 @@ describe('starting from the promise', () => {
     // 2 x (45 + 20) = 130 s a round; 360 s lie nearest to 3 rounds (390).
     expect(keepTotal(plan, 'main', 'rounds', 360_000)).toEqual({ field: 'rounds', value: 3, totalMs: 390_000 })
     expect(keepTotal(plan, 'main', 'restMs', 100_000)).toBeNull()
+  })
+  it('keeps a total by a break that was not there, in place of the rests that come back without one', () => {
+    // 3 rounds of 2 x 40 with 20 between = 100 s each, and 2 breaks: 3 x 100 + 2 x 90 = 480 s.
+    const plan = score(
+      circuit({
+        ...{ rounds: 3, workMs: 40_000, restMs: 20_000, roundBreakMs: 0, lastRest: 'dropped' },
+        stations: [station('Jug lift'), station('Keel hold')],
+      }),
+    )
+    expect(keepTotal(plan, 'main', 'roundBreakMs', 480_000)).toEqual({
+      field: 'roundBreakMs',
+      value: 90_000,
+      totalMs: 480_000,
+    })
+  })
+  it('keeps no total by what is no number', () => {
+    const plan = score(circuit())
     expect(keepTotal(plan, 'main', 'name', 100_000)).toBeNull()
   })
+})
+
+describe('what is left to fill', () => {
+  const promised = (promiseMs: number | null): Score => ({ ...score(circuit()), promiseMs })
+  it('is what the plan has not used of its promise', () => expect(msToFill(promised(900_000), 600_000)).toBe(300_000))
+  it('is all of it again where the plan has used it up, and never a minute out of nowhere', () => {
+    expect(msToFill(promised(900_000), 900_000)).toBe(900_000)
+    expect(msToFill(promised(900_000), 2_000_000)).toBe(900_000)
+  })
+  it('is a quarter of an hour where nothing is promised', () => expect(msToFill(promised(null), 0)).toBe(900_000))
 })
 
 describe('reps', () => {

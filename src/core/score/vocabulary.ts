@@ -1,12 +1,15 @@
-// What a creator calls the parts of a session. Some say round for an interval, some for a pass through all stations; the
-// words on screen are the creator's, with a sensible word of each format where none was chosen.
+// What a creator calls the parts of a session. Some say round for an interval, some for a pass through all stations;
+// the words on screen are the creator's, with a sensible word of each format where none was chosen.
 import { z } from 'zod'
 
 const pairSchema = z.object({ one: z.string().min(1).max(40), many: z.string().min(1).max(40) })
 export type WordPair = z.infer<typeof pairSchema>
 
 export const COUNTED = ['round', 'set', 'station', 'block'] as const
-/** The things that are counted: a pass through the stations, a group or a run of one station, a place in the rotation, a section. */
+/**
+ * The things that are counted: a pass through the stations, a group or a run of one station, a place in the rotation, a
+ * section.
+ */
 export type Counted = (typeof COUNTED)[number]
 
 export const vocabularySchema = z.object({

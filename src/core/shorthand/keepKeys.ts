@@ -1,8 +1,8 @@
-// Keys of sections that the text does not name: a section that is the same as before keeps the key it had, so that
-// stitches stay tied when a name is typed over.
-import type { Section } from '../score/formats'
+// Keys of sections, stations and rows that the text does not name: what is the same as before keeps the key it had, so
+// that stitches stay tied when a name is typed over or a move is put in between.
+import { labelledIn, type Section } from '../score/formats'
 import type { Score } from '../score/score'
-import type { ShorthandReading } from './read'
+import type { ShorthandReading } from './reading'
 
 /** @param keyed keys that the text names itself; those stay. */
 export function keepKeys(reading: ShorthandReading, keyed: ReadonlySet<string>, previous: Score): ShorthandReading {
@@ -43,13 +43,49 @@ export function keepKeys(reading: ShorthandReading, keyed: ReadonlySet<string>, 
     given.set(section.key, key)
     taken.add(key)
   }
+  const before = new Map(previous.sections.map((section) => [section.key, section]))
   const rekeyed = (key: string): string => given.get(key) ?? key
   return {
     ...reading,
     score: {
       ...reading.score,
-      sections: reading.score.sections.map((section) => ({ ...section, key: rekeyed(section.key) })),
+      sections: reading.score.sections.map((section) => {
+        const kept = { ...section, key: rekeyed(section.key) }
+        keepPlaces(kept, before.get(kept.key))
+        return kept
+      }),
     },
     spans: reading.spans.map((span) => ({ ...span, sectionKey: rekeyed(span.sectionKey) })),
   }
+}
+
+/** Gives stations, or rows, the keys of those that they were: by label first, then by their place between two such. */
+function keepPlaces(section: Section, before: Section | undefined): void {
+  if (!before) return
+  const held = labelledIn(section),
+    old = labelledIn(before)
+  const named = new Set(held.map((one) => one.key).filter(Boolean))
+  const free = new Set(old.flatMap((one, index) => (named.has(one.key) ? [] : [index])))
+  const byLabel = new Map<string, number[]>()
+  for (const index of [...free].reverse()) {
+    const label = old[index]?.label ?? ''
+    byLabel.set(label, [...(byLabel.get(label) ?? []), index])
+  }
+  /** Which of the old each one is, where that is known. */
+  const was = held.map((one) => (one.key ? old.findIndex(({ key }) => key === one.key) : byLabel.get(one.label)?.pop()))
+  for (const index of was) if (index !== undefined) free.delete(index)
+  for (let from = 0; from < held.length; from++) {
+    if (was[from] !== undefined) continue
+    let to = from
+    while (to < held.length && was[to] === undefined) to++
+    const left = was[from - 1] ?? -1,
+      right = was[to] ?? old.length
+    const between = [...free].filter((index) => index > left && index < right).sort((one, other) => one - other)
+    if (between.length === to - from) between.forEach((index, at) => (was[from + at] = index))
+    from = to
+  }
+  held.forEach((one, at) => {
+    const key = old[was[at] ?? -1]?.key
+    if (!one.key && key) one.key = key
+  })
 }

@@ -1,4 +1,5 @@
-// The lines that set something for the whole workout: score, words, needs, move, dismissed. Read here, written in print.ts.
+// The lines that set something for the whole workout: score, words, needs, move, dismissed. Read here, written in
+// print.ts.
 import { moveSchema, type Move } from '../score/move'
 import { MUSCLES } from '../score/postures'
 import { needsSchema, USUAL_NEEDS, type Needs } from '../score/needs'

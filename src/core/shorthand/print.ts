@@ -1,5 +1,7 @@
 // Score to shorthand, the twin of read.ts: reading what is printed gives the same score, remarks and all.
-import { notationOf, type Section } from '../score/formats'
+import { formatOf, type Section } from '../score/formats'
+import { valueAt, type Field } from '../score/formats/fields'
+import { keysToSay } from '../score/formats/keys'
 import type { ListRow } from '../score/formats/row'
 import type { Station } from '../score/formats/station'
 import type { Move } from '../score/move'
@@ -50,10 +52,7 @@ function printPlain(score: Score): string[] {
   const line = (head: string, settings: readonly string[]): string[] =>
     settings.length ? [`${head}: ${settings.join(', ')}`] : []
   return [
-    ...line(
-      'score',
-      SCORE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []),
-    ),
+    ...line('score', settingsOf(SCORE_FIELDS, values)),
     ...line('words', words),
     ...line('needs', needs),
     ...score.moves.map(printMove),
@@ -61,20 +60,19 @@ function printPlain(score: Score): string[] {
   ]
 }
 
+/** The settings of a thing with fields, all that are not as nothing typed would have them. */
+const settingsOf = (fields: readonly Field[], of: object): string[] =>
+  fields.flatMap((field) => writeSetting(field, valueAt(of, field.field)) ?? [])
+
 function printMove(move: Move): string {
-  const values = move as unknown as Record<string, unknown>
-  const settings = [
-    ...MOVE_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? []),
-    ...moveSettings(move),
-  ]
+  const settings = [...settingsOf(MOVE_FIELDS, move), ...moveSettings(move)]
   return `move ${quote(move.name)}:${settings.length ? ` ${settings.join(', ')}` : ''}`
 }
 
 /** @param keys keys of the sections before, which decide the key that a name alone would give. */
 function printSection(section: Section, keys: readonly string[]): string[] {
-  const { head, fields } = notationOf(section.format)
-  const values = section as unknown as Record<string, unknown>
-  const settings = fields.flatMap((field) => writeSetting(field, values[field.field]) ?? [])
+  const { head, fields } = formatOf(section).notation
+  const settings = settingsOf(fields, section)
   const name = section.name ? ` ${writeName(section.name)}` : ''
   const key = section.key === freshKey(section.name, keys) ? '' : ` @${section.key}`
   const first = `${head}${name}${key}:${settings.length ? ` ${settings.join(', ')}` : ''}${section.beside ? `  ${section.beside}` : ''}`
@@ -88,21 +86,14 @@ interface Entry {
 }
 
 function entriesOf(section: Section): Entry[] {
-  if (section.format === 'list')
-    return section.rows.map((row) => ({ text: printRow(row), above: row.above, beside: row.beside }))
+  const said = keysToSay(section)
+  let index = 0
+  const station = (one: Station): string => printStation(one, said[index++] ?? null)
+  const entry = (text: string, { above, beside }: Pick<Station, 'above' | 'beside'>): Entry => ({ text, above, beside })
+  if ('rows' in section) return section.rows.map((row, at) => entry(printRow(row, said[at] ?? null), row))
   if ('groups' in section)
-    return section.groups.map((group) => ({
-      text: group.map(printStation).join(' + '),
-      above: group[0]?.above ?? [],
-      beside: group[0]?.beside ?? '',
-    }))
-  if ('stations' in section)
-    return section.stations.map((station) => ({
-      text: printStation(station),
-      above: station.above,
-      beside: station.beside,
-    }))
-  return []
+    return section.groups.map((group) => entry(group.map(station).join(' + '), group[0] ?? { above: [], beside: '' }))
+  return 'stations' in section ? section.stations.map((one) => entry(station(one), one)) : []
 }
 
 /** As many entries on a line as fit; remarks end a line. */
@@ -127,21 +118,19 @@ function entryLines(entries: readonly Entry[]): string[] {
 
 const inBrackets = (settings: readonly string[]): string => (settings.length ? ` (${settings.join(', ')})` : '')
 
-function printStation(station: Station): string {
-  const values = station as unknown as Record<string, unknown>
-  const settings = STATION_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])
+/** @param key its key, where its place does not tell it. */
+function printStation(station: Station, key: string | null): string {
   const swaps = station.swaps.map(({ from, label }) => `from ${from} ${writeName(label)}`)
-  return printLabel(station.label, station.reps) + inBrackets([...settings, ...swaps])
+  const settings = [...sayKey(key), ...settingsOf(STATION_FIELDS, station), ...swaps]
+  return printLabel(station.label, station.reps) + inBrackets(settings)
 }
 
-function printRow(row: ListRow): string {
-  const values = row as unknown as Record<string, unknown>
+function printRow(row: ListRow, key: string | null): string {
   const length = `${row.estimated ? 'about ' : ''}${row.durationMs === null ? 'open' : writeLength(row.durationMs)} ${row.kind}`
-  return (
-    printLabel(row.label, row.reps) +
-    inBrackets([length, ...ROW_FIELDS.flatMap((field) => writeSetting(field, values[field.field]) ?? [])])
-  )
+  return printLabel(row.label, row.reps) + inBrackets([length, ...sayKey(key), ...settingsOf(ROW_FIELDS, row)])
 }
+
+const sayKey = (key: string | null): string[] => (key === null ? [] : [`key ${key}`])
 
 const printLabel = (label: string, reps: number | null): string =>
   (reps === null ? '' : `${reps} `) + (label === '' ? '-' : writeName(label))

@@ -1,44 +1,33 @@
 // Shorthand to score. Whatever is understood is taken; whatever is not is kept as a line that starts with `?`, and
 // reported where it stands. No text, however broken, is refused or lost.
-import { FORMAT_NAMES, newSection, notationOf, type FormatName, type Section, type SectionOf } from '../score/formats'
-import type { Field } from '../score/formats/format'
-import type { ListRow } from '../score/formats/row'
+import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
+import { FORMAT_NAMES, formatOf, newSection, notationOf, type FormatName, type Section } from '../score/formats'
+import type { FreeList } from '../score/formats/list'
+import type { Field } from '../score/formats/fields'
+import { giveKeys } from '../score/formats/keys'
+import { newRow, type ListRow } from '../score/formats/row'
 import { newStation, type Station } from '../score/formats/station'
-import { emptyScore, freshKey, type Score } from '../score/score'
-import { KINDS, type Kind, type Path } from '../score/segment'
+import { placeKey } from '../score/primitives'
+import { emptyScore, FreshKeys, type Score } from '../score/score'
+import { KINDS, type Kind } from '../score/segment'
 import { parseLength } from '../time/clock'
 import { takeApart, type MovePiece, type Piece } from './line'
 import { keepKeys } from './keepKeys'
 import { applyPlain } from './plain'
-import { MOST_STATIONS } from '../expand/expand'
+import type { ShorthandReading, SpanOfScore } from './reading'
 import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
 import { exampleOf, readSetting, unquote } from './settings'
 import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
 
 const MOST_NAME = 300,
-  MOST_SECTIONS = 500,
   MOST_REMARK = 1900
-
-/** Where a part of the score stands in the text. */
-export interface SpanOfScore {
-  from: number
-  to: number
-  sectionKey: string
-  station: Path | null
-}
-
-export interface ShorthandReading {
-  score: Score
-  problems: ShorthandProblem[]
-  spans: SpanOfScore[]
-}
 
 export const HEADS: ReadonlyMap<string, FormatName> = new Map(FORMAT_NAMES.map((name) => [notationOf(name).head, name]))
 export const ALL_HEADS: readonly string[] = [...HEADS.keys(), ...PLAIN_HEADS]
 
 /**
- * @param previous the score as it was, whose keys are kept where sections can be told to be the same; and its title where
- * the text has none.
+ * @param previous the score as it was, whose keys are kept where sections can be told to be the same; and its title
+ * where the text has none.
  */
 export function readShorthand(text: string, previous: Score | null = null): ShorthandReading {
   const reader = new Reader(previous?.title ?? '')
@@ -47,14 +36,16 @@ export function readShorthand(text: string, previous: Score | null = null): Shor
     if (whole || index === 0) reader.line(line, index)
   }
   const reading = reader.done()
-  return previous ? keepKeys(reading, reader.keyed, previous) : reading
+  const kept = previous ? keepKeys(reading, reader.keyed, previous) : reading
+  for (const section of kept.score.sections) giveKeys(section)
+  return kept
 }
 
 class Reader {
   private readonly score: Score
   private readonly problems: ShorthandProblem[] = []
   private readonly spans: SpanOfScore[] = []
-  private readonly keys = new Set<string>()
+  private readonly keys = new FreshKeys()
   /** Keys that the text itself names. */
   readonly keyed = new Set<string>()
   private above: string[] = []
@@ -76,7 +67,11 @@ class Reader {
     const line = takeApart(text)
     for (const fault of line.faults) {
       const shown = fault.text.trim()
-      complain(this.problems, 'unexpected', shifted(fault, offset, text.length), { found: shown.slice(0, 40) })
+      complain(this.problems, {
+        code: 'unexpected',
+        at: shifted(fault, offset, text.length),
+        values: { found: shown.slice(0, 40) },
+      })
       if (shown) this.keepUnread(shown)
     }
     if (line.title) this.readTitle(line.title, offset)
@@ -101,7 +96,7 @@ class Reader {
     const typed = piece.text.slice('title'.length).trim()
     const title = typed.startsWith('"') ? (unquote(typed) ?? typed) : typed
     if (title.length > MOST_NAME)
-      complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+      complain(this.problems, { code: 'too-long', at: shifted(piece, offset), values: { most: String(MOST_NAME) } })
     this.score.title = title.slice(0, MOST_NAME)
     this.score.above.push(...this.above)
     this.above = []
@@ -126,13 +121,12 @@ class Reader {
     if (!format || this.lost) {
       const guess = format ? null : nearest(head, ALL_HEADS)
       const mend: Mend | null = guess ? { ...shifted(header.head, offset), insert: guess, label: guess } : null
-      complain(
-        this.problems,
-        format ? 'too-many' : 'unknown-head',
-        shifted(header.head, offset),
-        { found: header.head.text, most: String(MOST_SECTIONS) },
+      complain(this.problems, {
+        code: format ? 'too-many' : 'unknown-head',
+        at: shifted(header.head, offset),
+        values: { found: header.head.text, most: String(MOST_SECTIONS) },
         mend,
-      )
+      })
       this.section = null
       return this.keepUnread(line.trim())
     }
@@ -155,31 +149,31 @@ class Reader {
   private keyFor(typed: Piece | null, name: string, offset: number): string {
     const wanted = typed?.text.slice(1) ?? ''
     const good = /^[a-z0-9][a-z0-9-]{0,79}$/.test(wanted) && !this.keys.has(wanted)
-    if (typed && !good) complain(this.problems, 'bad-key', shifted(typed, offset), { found: typed.text })
-    const key = good ? wanted : freshKey(name, this.keys)
-    if (good) this.keyed.add(key)
-    this.keys.add(key)
-    return key
+    if (typed && !good)
+      complain(this.problems, { code: 'bad-key', at: shifted(typed, offset), values: { found: typed.text } })
+    if (!good) return this.keys.take(name)
+    this.keyed.add(wanted)
+    this.keys.add(wanted)
+    return wanted
   }
 
   private entries(entries: MovePiece[][], comment: Piece | null, line: string, offset: number): void {
     const section = this.section
-    const holds = section && (section.format === 'list' || notationOf(section.format).moves !== 'none')
+    const holds = section && formatOf(section).notation.moves !== 'none'
     if (!holds) {
       if (!this.lost)
-        complain(
-          this.problems,
-          section ? 'no-moves-here' : 'no-section',
-          { from: offset, to: offset + line.trimEnd().length },
-          { found: section ? notationOf(section.format).head : '' },
-        )
+        complain(this.problems, {
+          code: section ? 'no-moves-here' : 'no-section',
+          at: { from: offset, to: offset + line.trimEnd().length },
+          values: { found: section ? formatOf(section).notation.head : '' },
+        })
       if (comment) this.remark(comment.text)
       return this.keepUnread(line.slice(0, comment?.from ?? line.length).trim())
     }
     // Where a bracket holds what nobody knows, it is kept above the move that it stood at.
     entries.forEach((entry, index) => {
       const beside = index === entries.length - 1 && comment ? comment.text.slice(0, MOST_REMARK) : ''
-      if (section.format === 'list')
+      if ('rows' in section)
         for (const move of entry)
           this.row(section, move, entry.indexOf(move) === entry.length - 1 ? beside : '', offset)
       else this.moves(section, entry, beside, offset)
@@ -194,12 +188,16 @@ class Reader {
       shifted(entry[index] ?? entry[0] ?? { from: 0, to: 0 }, offset)
     if ('groups' in section) {
       if (section.groups.length >= 500 || stations.length > 500)
-        return complain(this.problems, 'too-many', at(0), { most: '500' })
+        return complain(this.problems, { code: 'too-many', at: at(0), values: { most: '500' } })
       Object.assign(first, { above: this.above, beside })
       this.above = []
-      const [low, high] = notationOf(section.format).groupSize ?? [1, 0]
+      const [low, high] = formatOf(section).notation.groupSize ?? [1, 0]
       if (stations.length < low || (high && stations.length > high))
-        complain(this.problems, 'group-size', at(0), { found: String(stations.length), most: String(high || low) })
+        complain(this.problems, {
+          code: 'group-size',
+          at: at(0),
+          values: { found: String(stations.length), most: String(high || low) },
+        })
       section.groups.push(stations)
       stations.forEach((_, index) =>
         this.spans.push({
@@ -210,8 +208,9 @@ class Reader {
       )
     } else if ('stations' in section) {
       if (section.stations.length + stations.length > MOST_STATIONS)
-        return complain(this.problems, 'too-many', at(0), { most: String(MOST_STATIONS) })
-      if (stations.length > 1) complain(this.problems, 'one-by-one', at(1), { found: notationOf(section.format).head })
+        return complain(this.problems, { code: 'too-many', at: at(0), values: { most: String(MOST_STATIONS) } })
+      if (stations.length > 1)
+        complain(this.problems, { code: 'one-by-one', at: at(1), values: { found: formatOf(section).notation.head } })
       first.above = this.above
       this.above = []
       const last = stations.at(-1)
@@ -231,6 +230,7 @@ class Reader {
       const from = Number(swap?.[1]),
         label = swap ? unquote(swap[2] ?? '') : null
       const read = readSetting(STATION_FIELDS, setting.text)
+      if (takesKey(station, setting.text)) continue
       if (read) Object.assign(station, { [read.field]: read.value })
       else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50)
         station.swaps.push({ from, label: label.slice(0, MOST_NAME) })
@@ -239,34 +239,27 @@ class Reader {
     return station
   }
 
-  private row(section: SectionOf<'list'>, move: MovePiece, beside: string, offset: number): void {
-    if (section.rows.length >= 50_000)
-      return complain(this.problems, 'too-many', shifted(move, offset), { most: '50000' })
-    const row: ListRow = {
-      kind: 'work',
-      label: this.labelOf(move.label, offset),
-      side: null,
-      round: null,
-      set: null,
-      durationMs: null,
-      estimated: false,
-      reps: move.reps === null ? null : this.repsOf(move, offset),
-      posture: null,
-      effort: null,
-      above: [],
-      beside,
-    }
+  private row(section: FreeList, move: MovePiece, beside: string, offset: number): void {
+    if (section.rows.length >= MOST_SEGMENTS)
+      return complain(this.problems, {
+        code: 'too-many',
+        at: shifted(move, offset),
+        values: { most: String(MOST_SEGMENTS) },
+      })
+    const reps = move.reps === null ? null : this.repsOf(move, offset)
+    const row = newRow({ label: this.labelOf(move.label, offset), reps, beside })
     let timed = false
     for (const setting of move.settings) {
       const length = readRowLength(setting.text)
-      const read = length ?? readSetting(ROW_FIELDS, setting.text)
-      if (length) timed = true
-      if (length) Object.assign(row, length)
-      else if (read) Object.assign(row, { [(read as { field: string }).field]: (read as { value: unknown }).value })
-      else this.unknownSetting(setting, ROW_FIELDS, offset, 'list')
+      const read = readSetting(ROW_FIELDS, setting.text)
+      if (length) {
+        timed = true
+        Object.assign(row, length)
+      } else if (read) Object.assign(row, { [read.field]: read.value })
+      else if (!takesKey(row, setting.text)) this.unknownSetting(setting, ROW_FIELDS, offset, 'list')
     }
     if (!timed) {
-      complain(this.problems, 'no-length', shifted(move, offset), { found: row.label })
+      complain(this.problems, { code: 'no-length', at: shifted(move, offset), values: { found: row.label } })
       row.durationMs = 30_000
     }
     row.above = this.above
@@ -277,7 +270,7 @@ class Reader {
 
   private repsOf(move: MovePiece, offset: number): number | null {
     if (move.reps !== null && move.reps >= 1 && move.reps <= 10_000) return move.reps
-    complain(this.problems, 'bad-reps', shifted(move, offset), { found: String(move.reps) })
+    complain(this.problems, { code: 'bad-reps', at: shifted(move, offset), values: { found: String(move.reps) } })
     return null
   }
 
@@ -288,7 +281,7 @@ class Reader {
   private nameOf(piece: Piece, offset: number): string {
     const name = /^"(?:[^"\\]|\\.)*"$/s.test(piece.text) ? (unquote(piece.text) ?? piece.text) : piece.text
     if (name.length > MOST_NAME)
-      complain(this.problems, 'too-long', shifted(piece, offset), { most: String(MOST_NAME) })
+      complain(this.problems, { code: 'too-long', at: shifted(piece, offset), values: { most: String(MOST_NAME) } })
     return name.slice(0, MOST_NAME)
   }
 
@@ -304,13 +297,12 @@ class Reader {
     const mended = guess !== undefined && typed !== undefined ? setting.text.replace(typed, guess) : null
     const mend: Mend | null =
       mended && readSetting(fields, mended) ? { ...shifted(setting, offset), insert: mended, label: mended } : null
-    complain(
-      this.problems,
-      'unknown-setting',
-      shifted(setting, offset),
-      { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') },
+    complain(this.problems, {
+      code: 'unknown-setting',
+      at: shifted(setting, offset),
+      values: { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') },
       mend,
-    )
+    })
     this.keepUnread(setting.text)
   }
 }
@@ -325,15 +317,16 @@ const shifted = (
 
 /** A section with only what was typed: lengths of nothing, one round, no break. */
 function bareSection(format: FormatName, key: string, name: string): Section {
-  const section: Record<string, unknown> = { ...newSection(format, key, name) }
-  for (const field of notationOf(format).fields)
-    section[field.field] =
-      field.kind === 'choice' && field.bare === ''
-        ? null
-        : Array.isArray(field.bare)
-          ? [...(field.bare as unknown[])]
-          : field.bare
-  return section as unknown as Section
+  const bare = notationOf(format).fields.map((field) => [field.field, structuredClone(field.bare)])
+  return Object.assign(newSection(format, key, name), Object.fromEntries(bare))
+}
+
+/** `key s4`: whose station or row this is, where its place does not tell. */
+function takesKey(held: Station | ListRow, text: string): boolean {
+  const key = placeKey.safeParse(/^key (\S+)$/.exec(text)?.[1])
+  if (!key.success || !key.data) return false
+  held.key = key.data
+  return true
 }
 
 /** `35 work`, `about 36 work`, `open talk`. */

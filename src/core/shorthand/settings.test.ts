@@ -1,15 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { choice, counts, length, text, type Field } from '../score/formats/format'
+import { choice, counts, length, text, type Field } from '../score/formats/fields'
 import { exampleOf, quotedIn, readSetting, unquote, writeSetting } from './settings'
 
 const ON = length('workMs', 'on'),
-  ROUNDS = counts('rounds', 'rounds', 1, 500),
+  ROUNDS = counts('rounds', 'rounds'),
   LAST = choice('lastRest', 'last rest', ['replaced', 'kept', 'dropped']),
   NAME = text('restLabel', 'rest is')
 const SHAPE = choice('shape', 'shape', ['up', 'upAndDown'])
-const PASSES: Field = { kind: 'lengths', field: 'passes', word: 'on', bare: [] }
-const TABLE: Field = { kind: 'workRests', field: 'rounds', word: 'rounds', bare: [] }
+const PASSES: Field = { kind: 'lengths', field: 'passes', word: 'on', bare: [], usual: [] }
+const TABLE: Field = { kind: 'workRests', field: 'rounds', word: 'rounds', bare: [], usual: [] }
 
 describe('a setting as it is typed', () => {
   it.each<[string, Field[], unknown]>([
@@ -72,8 +72,8 @@ describe('a setting as it is written', () => {
     [ON, 1500, '1.5 on'],
     [ROUNDS, 1, null],
     [ROUNDS, 4, '4 rounds'],
-    [counts('rungs', 'rungs', 1, 9, 0), 1, '1 rung'],
-    [counts('set', 'set', 1, 9, 0), 2, 'set 2'],
+    [counts('rungs', 'rungs', { high: 9, bare: 0 }), 1, '1 rung'],
+    [counts('set', 'set', { high: 9, bare: 0 }), 2, 'set 2'],
     [LAST, 'replaced', null],
     [LAST, 'kept', 'last rest kept'],
     [SHAPE, 'upAndDown', 'shape up and down'],

@@ -1,5 +1,5 @@
 // One setting of the shorthand, `35 on` or `last rest dropped`: read by, and written from, the fields of a format.
-import type { Field } from '../score/formats/format'
+import type { Field } from '../score/formats/fields'
 import { formatLength, parseLength } from '../time/clock'
 import type { Ms } from '../units'
 
@@ -31,10 +31,13 @@ export interface Assignment {
   value: unknown
 }
 
+/** Kinds whose word stands in front. */
+const NAMED_FIRST: ReadonlySet<Field['kind']> = new Set(['choice', 'optionalChoice', 'text'])
+
 /** The field that a setting means, with its value; null when it means none of them. */
 export function readSetting(fields: readonly Field[], text: string): Assignment | null {
   for (const field of fields) {
-    const rest = besideWord(text, field.word, field.kind !== 'choice' && field.kind !== 'text')
+    const rest = besideWord(text, field.word, !NAMED_FIRST.has(field.kind))
     if (rest === null) continue
     const value = readValue(field, rest)
     if (value !== null) return { field: field.field, value: value.is }
@@ -63,10 +66,11 @@ function readValue(field: Field, text: string): { is: unknown } | null {
     case 'optionalLength':
       return boxed(parseLength(text))
     case 'choice':
+    case 'optionalChoice':
       return boxed(field.options.find((option) => spaced(option) === text.toLowerCase()) ?? null)
     case 'text': {
       const value = unquote(text)
-      return value === null || (value.length > 300 && field.field !== 'link') ? null : { is: value }
+      return value === null || value.length > field.most ? null : { is: value }
     }
     case 'lengths':
       return each(text, parseLength)
@@ -124,6 +128,7 @@ export function writeSetting(field: Field, value: unknown): string | null {
     case 'optionalLength':
       return beside(writeLength(value as Ms), field.word)
     case 'choice':
+    case 'optionalChoice':
       return `${field.word} ${spaced(String(value))}`
     case 'text':
       return `${field.word} ${quote(String(value))}`
@@ -143,7 +148,8 @@ export function exampleOf(field: Field): string {
     case 'optionalLength':
       return beside(writeLength(field.bare || 30_000), field.word)
     case 'choice':
-      return `${field.word} ${spaced(field.options[1] ?? field.bare)}`
+    case 'optionalChoice':
+      return `${field.word} ${spaced(field.options[1] ?? field.options[0] ?? '')}`
     case 'text':
       return `${field.word} "..."`
     case 'lengths':

@@ -1,5 +1,5 @@
 // The lines of the shorthand that are not sections, and what a move or a row of a list may carry in brackets.
-import { choice, counts, length, text, type Field } from '../score/formats/format'
+import { choice, counts, length, optionalChoice, optionalLength, text, type Field } from '../score/formats/fields'
 import { IMPACTS, POSTURES, SIDE_RULES, SIDES } from '../score/postures'
 import { SCHOOLS } from '../score/schools'
 import { CAUTION_PLACES, COUNTS, DEMO_PLACES } from '../score/score'
@@ -8,9 +8,9 @@ const readingsOf = (word: keyof typeof SCHOOLS): string[] => SCHOOLS[word].readi
 
 /** `score: promise 15:00, demos in rests` */
 export const SCORE_FIELDS: readonly Field[] = [
-  { kind: 'optionalLength', field: 'promiseMs', word: 'promise', bare: null },
+  optionalLength('promiseMs', 'promise'),
   choice('demos', 'demos', DEMO_PLACES),
-  length('eachMs', 'each demo', 10_000),
+  length('eachMs', 'each demo', { bare: 10_000 }),
   choice('count', 'count', COUNTS),
   choice('caution', 'caution', CAUTION_PLACES),
   choice('tabata', 'tabata', readingsOf('tabata')),
@@ -18,31 +18,25 @@ export const SCORE_FIELDS: readonly Field[] = [
   choice('round', 'round', readingsOf('round')),
 ]
 
-const orNone = (field: string, word: string): Field => ({ kind: 'optionalLength', field, word, bare: null })
-const orOwn = (field: string, word: string, options: readonly string[]): Field => ({
-  kind: 'choice',
-  field,
-  word,
-  options,
-  bare: '',
-})
+/** A count that need not be there; nothing typed leaves it out. */
+const maybe = (field: string, word: string, high: number): Field => counts(field, word, { high, bare: 0 })
 
 /** `Jug lift (45 on, sides halves)` */
 export const STATION_FIELDS: readonly Field[] = [
-  orNone('workMs', 'on'),
-  orNone('restMs', 'off'),
-  orOwn('sideRule', 'sides', SIDE_RULES),
-  orOwn('posture', 'posture', POSTURES),
-  counts('effort', 'effort', 1, 5, 0),
+  optionalLength('workMs', 'on'),
+  optionalLength('restMs', 'off'),
+  optionalChoice('sideRule', 'sides', SIDE_RULES),
+  optionalChoice('posture', 'posture', POSTURES),
+  maybe('effort', 'effort', 5),
 ]
 
 /** `Jug lift (35 work, side left, round 1)` */
 export const ROW_FIELDS: readonly Field[] = [
-  orOwn('side', 'side', SIDES),
-  counts('round', 'round', 1, 10_000, 0),
-  counts('set', 'set', 1, 10_000, 0),
-  orOwn('posture', 'posture', POSTURES),
-  counts('effort', 'effort', 1, 5, 0),
+  optionalChoice('side', 'side', SIDES),
+  maybe('round', 'round', 10_000),
+  maybe('set', 'set', 10_000),
+  optionalChoice('posture', 'posture', POSTURES),
+  maybe('effort', 'effort', 5),
 ]
 
 /** `move "Own move": posture kneeling, effort 4` */
@@ -51,7 +45,7 @@ export const MOVE_FIELDS: readonly Field[] = [
   text('cue', 'cue'),
   choice('posture', 'posture', POSTURES),
   choice('impact', 'impact', IMPACTS),
-  counts('effort', 'effort', 1, 5, 3),
+  counts('effort', 'effort', { high: 5, bare: 3 }),
   choice('sideRule', 'sides', SIDE_RULES),
   text('easier', 'easier'),
   text('harder', 'harder'),

@@ -22,7 +22,10 @@ const bell = (hz: Hertz): readonly Partial[] => [
   { hz: hz * 3, level: 0.12 },
 ]
 
-/** Pitches are a fifth and an octave apart, so that the three can be told by ear: pip low and dry, go high, rest falling. */
+/**
+ * Pitches are a fifth and an octave apart, so that the three can be told by ear: pip low and dry, go high, rest
+ * falling.
+ */
 const NOTES: Record<Voice, readonly Note[]> = {
   pip: [{ atMs: 0, lengthMs: 90, partials: wood(660) }],
   go: [{ atMs: 0, lengthMs: 420, partials: bell(990) }],

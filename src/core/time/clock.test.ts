@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DAY } from '../units'
-import { formatClock, formatInstant, formatLength, parseLength } from './clock'
+import { formatClock, formatInstant, formatLength, parseLength, parseMinutes } from './clock'
 
 describe('parseLength', () => {
   it.each([
@@ -35,6 +35,17 @@ describe('parseLength', () => {
       }),
     )
   })
+})
+
+describe('parseMinutes', () => {
+  it.each([
+    ['20', 1_200_000],
+    ['7.5', 450_000],
+    ['0:20', 20_000],
+    ['20s', 20_000],
+    ['1:15:00', 4_500_000],
+  ])('reads %s where minutes are meant', (text, ms) => expect(parseMinutes(text)).toBe(ms))
+  it.each(['', '-5', 'soon', '2000'])('refuses "%s"', (text) => expect(parseMinutes(text)).toBeNull())
 })
 
 describe('writing', () => {

@@ -17,6 +17,11 @@ export function parseLength(text: string): Ms | null {
   return Number.isFinite(ms) && ms >= 0 && ms <= DAY ? ms : null
 }
 
+/** The same where minutes are meant: plain numbers are minutes, as in "a 20 minute session". */
+export function parseMinutes(text: string): Ms | null {
+  return PLAIN.test(text.trim()) ? parseLength(String(decimal(text.trim()) * 60)) : parseLength(text)
+}
+
 function secondsIn(text: string): number | null {
   if (PLAIN.test(text)) return decimal(text)
   const clock = CLOCK.exec(text)

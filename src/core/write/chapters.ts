@@ -1,8 +1,8 @@
 // Chapter lines for a description: a time and a name per line, the first at 0:00, none closer than ten seconds.
-import type { LaidSegment } from '../cut/lane'
+import type { ShownSegment } from '../cut/cut'
 import { formatClock } from '../time/clock'
 import type { Ms } from '../units'
-import { roundOf, setOf } from './wording'
+import { roundOf, setOf } from '../words/en/names'
 
 /** Video hosts commonly ignore a list whose chapters are shorter than this. */
 const SHORTEST: Ms = 10_000
@@ -13,7 +13,7 @@ interface Chapter {
 }
 
 /** One line per section and round, in the published video's time. Each line ends with a line break. */
-export function writeChapters(lane: readonly LaidSegment[]): string {
+export function writeChapters(lane: readonly ShownSegment[]): string {
   const kept: Chapter[] = []
   for (const chapter of changesOfTitle(lane)) {
     const last = kept.at(-1)
@@ -25,7 +25,7 @@ export function writeChapters(lane: readonly LaidSegment[]): string {
   return kept.map(({ atMs, title }) => `${formatClock(atMs)} ${title.replace(/\s+/g, ' ')}\n`).join('')
 }
 
-function changesOfTitle(lane: readonly LaidSegment[]): Chapter[] {
+function changesOfTitle(lane: readonly ShownSegment[]): Chapter[] {
   const changes: Chapter[] = []
   let open: string | null = null
   for (const { segment, startMs } of lane) {

@@ -3,7 +3,10 @@ import { stringify } from 'csv-stringify/sync'
 import { ESTIMATED, TABLE_HEADER } from '../read/intervalTable'
 import type { Segment } from '../score/segment'
 
-/** CSV with header; talk keeps its guess, or an empty cell where there is none. A guess at counted work is marked in a column of its own. */
+/**
+ * CSV with header; talk keeps its guess, or an empty cell where there is none. A guess at counted work is marked in a
+ * column of its own.
+ */
 export function writeIntervalTable(segments: readonly Segment[]): string {
   const guesses = segments.some(({ kind, estimated }) => estimated && kind !== 'talk')
   const rows = segments.map(({ section, round, kind, label, side, durationMs, estimated }) => {

@@ -1,10 +1,10 @@
 // WebVTT captions of the cues: each interval named while it runs, with its side and length.
-import type { LaidSegment } from '../cut/lane'
+import type { ShownSegment } from '../cut/cut'
 import type { Ms } from '../units'
-import { nameOf, roundOf } from './wording'
+import { nameOf, roundOf } from '../words/en/names'
 
 /** @param lane in the published video's own time. Intervals shorter than a tenth of a second and talk are left out. */
-export function writeVtt(lane: readonly LaidSegment[]): string {
+export function writeVtt(lane: readonly ShownSegment[]): string {
   const blocks = lane.flatMap((laid, index) => {
     const { segment, startMs, endMs } = laid
     if (segment.kind === 'talk' || endMs - startMs < 100) return []
@@ -15,7 +15,7 @@ export function writeVtt(lane: readonly LaidSegment[]): string {
   return ['WEBVTT', ...blocks].join('\n\n') + '\n'
 }
 
-function lines({ segment, startMs, endMs }: LaidSegment, next: LaidSegment | undefined): string[] {
+function lines({ segment, startMs, endMs }: ShownSegment, next: ShownSegment | undefined): string[] {
   const seconds = Math.round((endMs - startMs) / 1000)
   // A guess stays a guess until footage says otherwise.
   const planned = segment.estimated && endMs - startMs === segment.durationMs

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { layAsPlanned } from '../cut/lane'
+import { asPlanned } from '../cut/cut'
 import { expand } from '../expand/expand'
 import { circuit, score, station, talk } from '../testing'
 import { writeChapters } from './chapters'
 import { writeVtt } from './vtt'
 import { writeWav } from './wav'
 
-const lane = layAsPlanned(
+const lane = asPlanned(
   expand(
     score(
       talk('Welcome', 12_000),
@@ -38,9 +38,7 @@ describe('chapters', () => {
   })
   it('join what stands closer than ten seconds', () => {
     expect(
-      writeChapters(
-        layAsPlanned(expand(score(talk('One', 20_000), talk('Two', 4000), talk('Three', 30_000))).segments),
-      ),
+      writeChapters(asPlanned(expand(score(talk('One', 20_000), talk('Two', 4000), talk('Three', 30_000))).segments)),
     ).toBe('0:00 One\n0:20 Two / Three\n')
   })
   it('are empty for an empty score', () => {

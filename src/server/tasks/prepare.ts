@@ -5,8 +5,9 @@ import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import { listenTo } from '../../engine/listen'
 import { makeProxy } from '../../engine/proxy'
-import { probeFootage } from '../../engine/probe'
-import { findFootage, updateFootage, type Footage } from '../footage'
+import { probeFootage, type FootageFacts } from '../../engine/probe'
+import { WARNINGS } from '../../core/words/en/problems'
+import { becomeTwin, findFootage, saveEvidence, takeIntoReel, twinOf, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
 import { discard, keepBytes, keepFile, knownProblem, storedPath, uploadsFolder, withJobFolder } from '../store'
 import type { TaskContext } from './task'
@@ -18,60 +19,70 @@ export async function prepareTask(job: Job, { signal, onShare }: TaskContext): P
     await prepare(job.id, footage, { signal, onShare })
   } catch (thrown) {
     const error = knownProblem(thrown)
-    if (error instanceof Problem) await updateFootage(footage.id, { state: 'failed', problem: error.message })
+    // A footage that was ready stays so: it was only to be measured anew.
+    if (error instanceof Problem && footage.state === 'preparing')
+      await updateFootage(footage.id, { state: 'failed', problem: error.message })
     throw error
   }
 }
 
 async function prepare(jobId: string, footage: Footage, { signal, onShare }: TaskContext): Promise<void> {
-  const path = await claimUpload(footage)
+  const hash = await claimUpload(footage)
+  const twin = await twinOf(footage, hash)
+  if (twin && footage.state === 'preparing') return becomeTwin(footage.id, twin.id)
+  const path = storedPath(hash)
   const facts = await probeFootage(path, signal)
   onShare(0.1)
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
-  const heard =
-    facts.audioCodec === null
-      ? null
-      : await listenTo(path, facts.durationMs, { signal, onProgress: (share) => onShare(0.1 + hearShare * share) })
-  const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
-  const proxyHash = facts.browserPlayable
-    ? null
-    : await keepProxy(jobId, path, facts.durationMs, {
-        signal,
-        onShare: (share) => onShare(0.1 + hearShare + proxyShare * share),
-      })
-  const warnings = [
-    facts.brokenEnd ? 'The end of this file is missing. What is there can be used.' : '',
-    facts.audioCodec === null ? 'This footage has no sound, so there are no beeps to hear. Stitch it by hand.' : '',
-  ].filter(Boolean)
+  const onHeard = (share: number): void => onShare(0.1 + hearShare * share)
+  const heard = facts.audioCodec === null ? null : await listenTo(path, facts, { signal, onProgress: onHeard })
+  const onProxy = (share: number): void => onShare(0.1 + hearShare + proxyShare * share)
+  const proxyHash = facts.browserPlayable ? null : await keepProxy(jobId, path, facts, { signal, onShare: onProxy })
+  await saveEvidence(footage.id, heard?.evidence ?? [])
   await updateFootage(footage.id, {
     state: 'ready',
     facts,
     problem: null,
-    warning: warnings.join(' ') || null,
-    beeps: heard?.beeps ?? [],
-    ...(peaksHash ? { peaksHash } : {}),
-    ...(proxyHash ? { proxyHash } : {}),
+    warning: warningFor(facts),
+    peaksHash: heard ? await keepBytes(packPeaks(heard.peaks)) : null,
+    proxyHash,
   })
+  // Only now does it take the place of what is shown: until it is ready, that stays in use.
+  if (footage.state === 'preparing') await takeIntoReel(footage.id)
 }
 
-/** Moves the finished upload into the store. Safe to repeat: a crash in between leaves either the upload or the stored file. */
+const warningFor = (facts: FootageFacts): string | null =>
+  [facts.brokenEnd ? WARNINGS.brokenEnd : '', facts.audioCodec === null ? WARNINGS.noSound : '']
+    .filter(Boolean)
+    .join(' ') || null
+
+/**
+ * Moves the finished upload into the store. Safe to repeat: a crash in between leaves either the upload or the stored
+ * file.
+ */
+/** @returns its hash. */
 async function claimUpload(footage: Footage): Promise<string> {
-  if (footage.hash) return storedPath(footage.hash)
+  if (footage.hash) return footage.hash
   const upload = join(uploadsFolder(), basename(footage.upload ?? ''))
   await access(upload).catch(() => {
-    throw new Problem('not-found', 'The uploaded file is gone. Add the footage again.')
+    throw new Problem({ code: 'upload-gone' })
   })
   const hash = await keepFile(upload)
   await updateFootage(footage.id, { hash })
   await discard(`${upload}.json`)
-  return storedPath(hash)
+  return hash
 }
 
-function keepProxy(jobId: string, path: string, durationMs: number, { signal, onShare }: TaskContext): Promise<string> {
+function keepProxy(
+  jobId: string,
+  path: string,
+  facts: FootageFacts,
+  { signal, onShare }: TaskContext,
+): Promise<string> {
   return withJobFolder(jobId, async (folder) => {
     const out = join(folder, 'proxy.mp4')
-    await makeProxy(path, out, durationMs, { signal, onProgress: onShare })
+    await makeProxy(path, out, facts, { signal, onProgress: onShare })
     return keepFile(out)
   })
 }

@@ -1,6 +1,6 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { boundariesOf } from '../../core/align/boundaries'
+import { follow, shownIn } from '../../core/cut/cut'
 import { lay } from '../../core/cut/lane'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
@@ -16,32 +16,26 @@ import { findWorkout } from '../workouts'
 import type { TaskContext } from './task'
 
 export async function renderTask(job: Job, { signal, onShare }: TaskContext): Promise<void> {
-  const [workout, footage, stitches] = await Promise.all([
+  const footageId = job.footageId ?? ''
+  const [workout, footage, { stitches, revision }] = await Promise.all([
     findWorkout(job.workoutId),
-    findFootage(job.footageId ?? ''),
-    listStitches(job.workoutId),
+    findFootage(footageId),
+    listStitches(footageId),
   ])
-  if (!footage.facts || !footage.hash) throw new Problem('conflict', 'The footage is not ready yet.')
+  const { facts, hash } = footage
+  if (!facts || !hash) throw new Problem({ code: 'footage-not-ready' })
   const { segments } = expand(workout.score)
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
-  if (!tied.length)
-    throw new Problem('not-stitched', 'No interval is tied to the footage yet. Stitch at least one in Sync.')
-  const lane = lay(segments, boundariesOf(segments), tied, footage.facts.durationMs)
-  const facts = footage.facts,
-    source = storedPath(footage.hash)
+  if (!tied.length) throw new Problem({ code: 'not-stitched' })
+  const laid = lay(segments, tied, facts.durationMs)
+  const cut = follow(laid, facts.durationMs)
+  const shown = shownIn(cut, laid)
   await withJobFolder(job.id, async (folder) => {
     const out = join(folder, 'video.mp4')
-    await renderVideo({
-      footage: source,
-      facts,
-      lane,
-      count: workout.score.count,
-      out,
-      scratch: folder,
-      signal,
-      onProgress: onShare,
-    })
+    const { count } = workout.score
+    const asked = { footage: storedPath(hash), facts, cut, shown, count, mix: workout.mix, out, scratch: folder }
+    await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     await addPack({
       workoutId: workout.id,
@@ -49,8 +43,11 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
       title: workout.score.title,
       videoHash,
       videoBytes: await storedSize(videoHash),
-      captions: writeVtt(lane),
-      chapters: writeChapters(lane),
+      captions: writeVtt(shown),
+      chapters: writeChapters(shown),
+      scoreRevision: workout.scoreRevision,
+      stitchRevision: revision,
+      footageId,
     })
   })
 }

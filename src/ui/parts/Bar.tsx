@@ -4,7 +4,7 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { Check, Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import { KeySheet, type KeyPage } from './KeySheet'
 import { useTheme } from './useTheme'
 

@@ -1,5 +1,5 @@
-// A part of a long page that is drawn only while it is near the window. Out of sight it keeps its height and nothing else,
-// so that a score of hundreds of sections costs what the ones on the screen cost.
+// A part of a long page that is drawn only while it is near the window. Out of sight it keeps its height and nothing
+// else, so that a score of hundreds of sections costs what the ones on the screen cost.
 'use client'
 import { useCallback, useEffect, useRef, useState, type FocusEvent, type ReactNode } from 'react'
 

@@ -2,7 +2,7 @@
 'use client'
 import { Keyboard } from 'lucide-react'
 import { useEffect, useState, type ReactNode } from 'react'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import { isTyping } from './isTyping'
 import { Sheet } from './Sheet'
 

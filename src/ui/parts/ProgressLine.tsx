@@ -3,7 +3,7 @@
 import { Progress } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { formatClock } from '@/core/time/clock'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import { Button } from './Button'
 
 interface Props {

@@ -14,7 +14,8 @@ export function Shell({ children }: { children: ReactNode }): ReactNode {
         toastOptions={{
           unstyled: true,
           classNames: {
-            toast: 'flex w-[400px] items-center gap-4 border-l-8 border-land bg-bar p-4 text-on-bar shadow-2xl',
+            toast:
+              'flex w-[400px] items-center gap-4 border-l-8 border-land bg-bar p-4 font-text text-on-bar shadow-2xl',
             actionButton: 'ml-auto shrink-0 bg-land px-3 py-1.5 font-bold text-print',
             error: '!border-signal',
           },

@@ -2,7 +2,7 @@
 'use client'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import { Bar } from './Bar'
 import { Button } from './Button'
 

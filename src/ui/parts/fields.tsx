@@ -1,9 +1,10 @@
-// Numbers and names edited in place: typed freely, kept on Enter or on leaving, put back on Escape, explained when wrong.
+// Numbers and names edited in place: typed freely, kept on Enter or on leaving, put back on Escape, explained when
+// wrong.
 'use client'
 import { useId, useRef, useState, type ReactNode } from 'react'
 import { formatLength, parseLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 interface TypedProps<T> {
   label: string
@@ -100,7 +101,11 @@ export function LengthField(props: Plain<Ms>): ReactNode {
 }
 
 /** A length that may be left empty; `placeholder` shows what then holds. */
-export function OptionalLengthField(props: Plain<Ms | null>): ReactNode {
+/** @param read how a typed length is understood. */
+export function OptionalLengthField({
+  read = parseLength,
+  ...props
+}: Plain<Ms | null> & { read?: (text: string) => Ms | null }): ReactNode {
   return (
     <TypedField<{ ms: Ms | null }>
       {...props}
@@ -109,7 +114,7 @@ export function OptionalLengthField(props: Plain<Ms | null>): ReactNode {
       write={({ ms }) => (ms === null ? '' : formatLength(ms))}
       read={(text) => {
         if (!text.trim()) return { ms: null }
-        const ms = parseLength(text)
+        const ms = read(text)
         return ms === null ? null : { ms }
       }}
       complaint={texts.score.badLength}

@@ -19,7 +19,7 @@ import {
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical } from 'lucide-react'
 import { useId, useMemo, type CSSProperties, type ReactNode } from 'react'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 // Under one name each, as new options would draw every grip of every list again.
 const POINTER = { activationConstraint: { distance: 4 } }

@@ -3,7 +3,9 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { FONTS } from '@/core/look/palette'
 
-/** @param draw gets the context scaled to CSS pixels, and the size in them. It runs again whenever it is a new function. */
+/**
+ * @param draw gets the context scaled to CSS pixels, and the size in them. It runs again whenever it is a new function.
+ */
 export function useCanvas(
   draw: (pen: CanvasRenderingContext2D, width: number, height: number) => void,
 ): RefObject<HTMLCanvasElement | null> {

@@ -2,7 +2,7 @@
 import { Printer } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Button } from '../parts/Button'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 /** Seen on screen only. */
 export const PrintButton = (): ReactNode => (

@@ -7,13 +7,14 @@ import { aroundOf, type Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import { capital } from '@/core/score/vocabulary'
 import { formatClock, formatLength } from '@/core/time/clock'
-import { countersOf, nameOf } from '@/core/write/wording'
-import { texts } from '../texts'
+import { countersOf, nameOf } from '@/core/words/en/names'
+import { problemSentence } from '@/core/words/en/problems'
+import { texts } from '@/core/words/en/screens'
 import { PrintButton } from './PrintButton'
 
 export function PrintView({ score, as }: { score: Score; as: 'sheet' | 'board' }): ReactNode {
   const { expansion, problem } = tryExpand(score)
-  if (!expansion) return <main className="p-8">{problem}</main>
+  if (!expansion) return <main className="p-8">{problemSentence(problem)}</main>
   const { segments, totalMs, workMs, estimated } = expansion
   return (
     <main className="paper flex-1 px-8 py-6">

@@ -5,7 +5,7 @@ import { Plus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { FORMAT_NAMES, type FormatName } from '@/core/score/formats'
 import { Button } from '../parts/Button'
-import { scoreTexts as words } from './texts'
+import { scoreTexts as words } from '@/core/words/en/score'
 
 const GROUPS: readonly (readonly FormatName[])[] = [
   ['talk', 'warmUp', 'circuit', 'byStation', 'pairs', 'burst'],

@@ -21,10 +21,10 @@ import { IMPACTS, MUSCLES, POSTURES } from '@/core/score/postures'
 import type { Score } from '@/core/score/score'
 import type { Expansion } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
-import { nameOf } from '@/core/write/wording'
+import { nameOf } from '@/core/words/en/names'
 import type { Palette } from '@/core/look/palette'
 import { useTheme } from '../parts/useTheme'
-import { scoreTexts } from './texts'
+import { scoreTexts } from '@/core/words/en/score'
 
 Chart.register(
   BarController,

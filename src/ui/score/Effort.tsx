@@ -1,7 +1,7 @@
 // Five blocks that rise: the height of the land. A row of radio buttons to keyboard and ear.
 'use client'
 import type { ReactNode } from 'react'
-import { scoreTexts as words } from './texts'
+import { scoreTexts as words } from '@/core/words/en/score'
 
 const LEVELS = [1, 2, 3, 4, 5] as const
 

@@ -1,10 +1,10 @@
 // One number or choice of a section, drawn from how its format says it is typed.
 'use client'
 import type { ReactNode } from 'react'
-import type { Field } from '@/core/score/formats/format'
+import type { Field } from '@/core/score/formats/fields'
 import { readSetting, spaced, writeSetting } from '@/core/shorthand/settings'
 import { ChoiceField, CountField, LengthField, NameField, OptionalLengthField, TypedField } from '../parts/fields'
-import { scoreTexts as words } from './texts'
+import { scoreTexts as words } from '@/core/words/en/score'
 
 interface Props {
   field: Field
@@ -51,8 +51,10 @@ export function FieldOf({ field, value, onChange, inline = false }: Props): Reac
           className={field.field === 'restLabel' ? 'w-24' : 'w-40'}
         />
       )
+    // What need not be chosen is set elsewhere: a list knows by itself what it was.
+    case 'optionalChoice':
+      return null
     case 'choice': {
-      if (field.bare === '') return null
       const options = Object.fromEntries(
         field.options.map((option) => [option, words.choices[option] ?? spaced(option)]),
       )

@@ -6,8 +6,9 @@ import type { Judgement } from '@/core/check/check'
 import type { Finding, Severity } from '@/core/check/finding'
 import { LONGEST_FINDING } from '@/core/score/score'
 import { Button, IconButton } from '../parts/Button'
-import type { Edit } from './Sections'
-import { scoreTexts } from './texts'
+import type { Edit } from './edit'
+import { findingSentence, mendLabel } from '@/core/words/en/findings'
+import { scoreTexts } from '@/core/words/en/score'
 
 const words = scoreTexts.findings
 const ICONS: Record<Severity, ReactNode> = {
@@ -49,7 +50,7 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
             finding={finding}
             edit={edit}
             onSelect={onSelect}
-            repeated={shown[index - 1]?.why === finding.why}
+            repeated={index > 0 && whyOf(shown[index - 1]) === whyOf(finding)}
           />
         ))}
       </ul>
@@ -64,7 +65,7 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
           <ul className="flex flex-col gap-2 pt-2">
             {dismissed.map(({ finding, reason }) => (
               <li key={finding.id} className="border-l-4 border-rule pl-3 text-quiet">
-                <p>{finding.what}</p>
+                <p>{findingSentence(finding.fact).what}</p>
                 {reason && <p className="italic">{reason}</p>}
                 <button
                   type="button"
@@ -86,6 +87,8 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
   )
 }
 
+const whyOf = (finding: Finding | undefined): string | null => (finding ? findingSentence(finding.fact).why : null)
+
 /** @param repeated the finding before has the same reason, which then need not stand twice. */
 function Card({
   finding,
@@ -99,8 +102,8 @@ function Card({
   repeated: boolean
 }): ReactNode {
   const [asking, setAsking] = useState(false)
-  const [reason, setReason] = useState('')
   const { mend, segmentId } = finding
+  const { what, why } = findingSentence(finding.fact)
   return (
     <li
       className={`border-l-8 bg-pale py-2 pr-2 pl-3 ${finding.severity === 'note' ? 'border-water' : finding.severity === 'warning' ? 'border-land' : 'border-signal'}`}
@@ -114,14 +117,14 @@ function Card({
           {ICONS[finding.severity]}
           <span className="sr-only">{words.severities[finding.severity]}: </span>
         </span>
-        <p className="min-w-0 flex-1 leading-snug font-bold break-words">{finding.what}</p>
+        <p className="min-w-0 flex-1 leading-snug font-bold break-words">{what}</p>
         {segmentId && (
           <IconButton label={words.go} className="-mt-1" onClick={() => onSelect(segmentId)}>
             <Crosshair size={16} />
           </IconButton>
         )}
       </div>
-      {!repeated && <p className="pt-1 text-[13.5px] leading-snug text-quiet">{finding.why}</p>}
+      {!repeated && <p className="pt-1 text-[13.5px] leading-snug text-quiet">{why}</p>}
       <div className="flex flex-wrap items-center gap-2 pt-1.5">
         {mend && (
           <Button
@@ -130,7 +133,7 @@ function Card({
             icon={<Wrench size={15} />}
             onClick={() => edit(mend.apply)}
           >
-            {mend.label}
+            {mendLabel(mend.fact)}
           </Button>
         )}
         {!asking && (
@@ -140,32 +143,45 @@ function Card({
         )}
       </div>
       {asking && (
-        <form
-          className="flex items-end gap-2 pt-1"
-          onSubmit={(event) => {
-            event.preventDefault()
+        <Dismissal
+          onCancel={() => setAsking(false)}
+          onDismiss={(reason) =>
             edit((draft) => {
               draft.dismissed.push({ finding: finding.id.slice(0, LONGEST_FINDING), reason: reason.slice(0, 1000) })
             })
-          }}
-        >
-          <label className="min-w-0 flex-1 text-[13px] text-quiet">
-            {words.reason}
-            <input
-              autoFocus
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              onKeyDown={(event) => {
-                if (event.key === 'Escape') setAsking(false)
-              }}
-              className="mt-0.5 min-h-8 w-full border-b-2 border-rule bg-transparent px-1 text-ink focus:border-ink"
-            />
-          </label>
-          <Button weight="plain" className="!min-h-8 !border px-2.5 text-[13.5px]" type="submit">
-            {words.save}
-          </Button>
-        </form>
+          }
+        />
       )}
     </li>
+  )
+}
+
+/** Asks for the reason why a finding is laid aside. */
+function Dismissal({ onDismiss, onCancel }: { onDismiss: (reason: string) => void; onCancel: () => void }): ReactNode {
+  const [reason, setReason] = useState('')
+  return (
+    <form
+      className="flex items-end gap-2 pt-1"
+      onSubmit={(event) => {
+        event.preventDefault()
+        onDismiss(reason)
+      }}
+    >
+      <label className="min-w-0 flex-1 text-[13px] text-quiet">
+        {words.reason}
+        <input
+          autoFocus
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') onCancel()
+          }}
+          className="mt-0.5 min-h-8 w-full border-b-2 border-rule bg-transparent px-1 text-ink focus:border-ink"
+        />
+      </label>
+      <Button weight="plain" className="!min-h-8 !border px-2.5 text-[13.5px]" type="submit">
+        {words.save}
+      </Button>
+    </form>
   )
 }

@@ -8,8 +8,8 @@ import { printShorthand } from '@/core/shorthand/print'
 import { formatClock } from '@/core/time/clock'
 import { Button } from '../parts/Button'
 import { Sheet } from '../parts/Sheet'
-import type { Edit } from './Sections'
-import { scoreTexts } from './texts'
+import type { Edit } from './edit'
+import { scoreTexts } from '@/core/words/en/score'
 
 const words = scoreTexts.pastePlan
 

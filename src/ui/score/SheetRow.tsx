@@ -4,13 +4,13 @@ import { GripVertical } from 'lucide-react'
 import { memo, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Cast } from '@/core/score/cast'
 import { setLabel, setLength, setSide } from '@/core/score/edits'
-import { SIDE_RULES, type SideRule } from '@/core/score/postures'
+import type { SideRule } from '@/core/score/postures'
 import type { Segment } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
-import { countersOf, KIND_NAMES } from '@/core/write/wording'
+import { countersOf, KIND_NAMES } from '@/core/words/en/names'
 import { ChoiceField, LengthField, NameField } from '../parts/fields'
-import type { Edit } from './Sections'
-import { scoreTexts } from './texts'
+import type { Edit } from './edit'
+import { scoreTexts } from '@/core/words/en/score'
 
 const words = scoreTexts.sheet
 export const ROW_PX = 40
@@ -34,16 +34,7 @@ export const SheetRow = memo(function SheetRow({
   onChoose,
   onShift,
 }: Props): ReactNode {
-  const { kind, side, label } = segment
-  const work = kind === 'work'
-  const moves = segment.moves.map(cast)
-  const gear = moves.flatMap((move) => move.gear).join(', ')
-  const cues = moves
-    .map((move) => move.cue)
-    .filter(Boolean)
-    .join(', ')
-  const rule = (side === 'switch' ? 'halves' : (side ?? '')) as SideRule | ''
-  const named = work || kind === 'talk' || kind === 'break'
+  const work = segment.kind === 'work'
   const station = segment.origin?.station
   return (
     <div
@@ -60,80 +51,104 @@ export const SheetRow = memo(function SheetRow({
       <Cell className="text-right text-quiet">{segment.row}</Cell>
       <Cell className="text-right">{formatClock(segment.startMs)}</Cell>
       <Cell className="text-right">{formatClock(segment.startMs + segment.durationMs)}</Cell>
-      <Cell className="text-right">
-        {segment.origin?.length ? (
-          <LengthField
-            label={words.columns.length}
-            value={segment.durationMs}
-            onChange={(ms) => edit((draft) => setLength(draft, segment, ms))}
-            className="!w-full"
-          />
-        ) : (
-          <span title={words.fixed} className="px-1.5 font-display text-xl">
-            {segment.estimated ? '~' : ''}
-            {formatLength(segment.durationMs)}
-          </span>
-        )}
-      </Cell>
+      <LengthCell segment={segment} edit={edit} />
       <Cell className="truncate text-[13.5px] font-medium text-quiet" full={countersOf(segment).join(', ')}>
         {countersOf(segment)
           .map((one) => one.replace(' of ', '/'))
           .join(', ')}
       </Cell>
-      {named &&
-      (station || kind !== 'work') &&
-      segment.moves.length < 2 &&
-      !(kind === 'talk' && segment.id.includes('/demo/')) ? (
-        <Cell>
-          <NameField
-            label={words.columns.label}
-            value={label}
-            onChange={(text) => edit((draft) => setLabel(draft, segment, text))}
-            list={work ? 'moves' : undefined}
-            placeholder={KIND_NAMES[kind]}
-            wide
-            className="w-full"
-          />
-        </Cell>
-      ) : (
-        <Cell className="truncate px-1.5" full={label}>
-          {label || KIND_NAMES[kind]}
-          {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
-        </Cell>
-      )}
-      {work ? (
-        <>
-          <Cell>
-            {station && (
-              <ChoiceField
-                label={words.columns.side}
-                value={rule}
-                options={
-                  {
-                    '': rule === '' ? '' : scoreTexts.own,
-                    ...Object.fromEntries(SIDE_RULES.map((one) => [one, scoreTexts.sides[one]])),
-                  } as Record<SideRule | '', string>
-                }
-                onChange={(next) => edit((draft) => setSide(draft, segment, next || null))}
-                className="w-full"
-              />
-            )}
-          </Cell>
-          <Cell className="truncate font-medium" full={gear}>
-            {gear}
-          </Cell>
-          <Cell className="truncate font-medium text-quiet" full={cues}>
-            {cues}
-          </Cell>
-        </>
-      ) : (
-        <Cell className="col-span-3 truncate font-medium text-quiet" full={segment.note}>
-          {segment.note}
-        </Cell>
-      )}
+      <LabelCell segment={segment} edit={edit} />
+      <MoveCells segment={segment} cast={cast} edit={edit} />
     </div>
   )
 })
+
+function LengthCell({ segment, edit }: Pick<Props, 'segment' | 'edit'>): ReactNode {
+  return (
+    <Cell className="text-right">
+      {segment.origin?.length ? (
+        <LengthField
+          label={words.columns.length}
+          value={segment.durationMs}
+          onChange={(ms) => edit((draft) => setLength(draft, segment, ms))}
+          className="!w-full"
+        />
+      ) : (
+        <span title={words.fixed} className="px-1.5 font-display text-xl">
+          {segment.estimated ? '~' : ''}
+          {formatLength(segment.durationMs)}
+        </span>
+      )}
+    </Cell>
+  )
+}
+
+/** Whether one name of the plan decides what a row is called. */
+function isNamedHere({ id, kind, moves, origin }: Segment): boolean {
+  if (moves.length > 1) return false
+  if (kind === 'talk') return !id.includes('/demo/')
+  return kind === 'break' || (kind === 'work' && Boolean(origin?.station))
+}
+
+function LabelCell({ segment, edit }: Pick<Props, 'segment' | 'edit'>): ReactNode {
+  const { kind, label, reps, moves } = segment
+  if (!isNamedHere(segment))
+    return (
+      <Cell className="truncate px-1.5" full={label}>
+        {label || KIND_NAMES[kind]}
+        {reps && moves.length < 2 ? ` x ${reps}` : ''}
+      </Cell>
+    )
+  return (
+    <Cell>
+      <NameField
+        label={words.columns.label}
+        value={label}
+        onChange={(text) => edit((draft) => setLabel(draft, segment, text))}
+        list={kind === 'work' ? 'moves' : undefined}
+        placeholder={KIND_NAMES[kind]}
+        wide
+        className="w-full"
+      />
+    </Cell>
+  )
+}
+
+/** Sides, gear and cues of a work; of anything else, its note. */
+function MoveCells({ segment, cast, edit }: Pick<Props, 'segment' | 'cast' | 'edit'>): ReactNode {
+  const { kind, note, side, origin } = segment
+  if (kind !== 'work')
+    return (
+      <Cell className="col-span-3 truncate font-medium text-quiet" full={note}>
+        {note}
+      </Cell>
+    )
+  const moves = segment.moves.map(cast)
+  const gear = moves.flatMap((move) => move.gear).join(', ')
+  const cues = moves.flatMap((move) => move.cue || []).join(', ')
+  const rule: SideRule | '' = side === 'switch' ? 'halves' : (side ?? '')
+  return (
+    <>
+      <Cell>
+        {origin?.station && (
+          <ChoiceField
+            label={words.columns.side}
+            value={rule}
+            options={{ '': rule === '' ? '' : scoreTexts.own, ...scoreTexts.sides }}
+            onChange={(next) => edit((draft) => setSide(draft, segment, next || null))}
+            className="w-full"
+          />
+        )}
+      </Cell>
+      <Cell className="truncate font-medium" full={gear}>
+        {gear}
+      </Cell>
+      <Cell className="truncate font-medium text-quiet" full={cues}>
+        {cues}
+      </Cell>
+    </>
+  )
+}
 
 /** @param full what stands in it, for when it is cut off. */
 function Cell({

@@ -13,7 +13,7 @@ import { InSight } from '../parts/InSight'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { Effort } from './Effort'
 import { stationToAdd } from './newPart'
-import { scoreTexts as words } from './texts'
+import { scoreTexts as words } from '@/core/words/en/score'
 
 /** A list of thousands is drawn in stretches of so many rows, those near the window only. */
 const STRETCH = 24
@@ -104,8 +104,6 @@ const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, 
 function StationRow({ station, index, digits, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(String(index))
   const [swapping, setSwapping] = useState(false)
-  const move =
-    library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
   const has = (part: 'workMs' | 'restMs' | 'reps' | 'swaps'): boolean => notation.perMove?.includes(part) ?? false
   const showSwaps = swapping || station.swaps.length > 0
   return (
@@ -144,61 +142,9 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
             placeholder={words.newStation}
           />
         </span>
-        {has('workMs') && (
-          <OptionalLengthField
-            label={words.workFor}
-            value={station.workMs}
-            placeholder={formatLength(usual.workMs ?? 0)}
-            onChange={(ms) =>
-              edit((draft) => {
-                draft.workMs = ms
-              })
-            }
-          />
-        )}
-        {has('restMs') && (
-          <OptionalLengthField
-            label={words.restFor}
-            value={station.restMs}
-            placeholder={formatLength(usual.restMs ?? 0)}
-            onChange={(ms) =>
-              edit((draft) => {
-                draft.restMs = ms
-              })
-            }
-          />
-        )}
-        <ChoiceField
-          label={words.side}
-          value={station.sideRule ?? ''}
-          options={orOwn(SIDE_RULES, words.sides, words.sides[move?.sideRule ?? 'none'])}
-          onChange={(rule) =>
-            edit((draft) => {
-              draft.sideRule = rule || null
-            })
-          }
-          className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`}
-        />
-        <ChoiceField
-          label={words.posture}
-          value={station.posture ?? ''}
-          options={orOwn(POSTURES, words.postures, words.postures[move?.posture ?? 'standing'])}
-          onChange={(posture) =>
-            edit((draft) => {
-              draft.posture = posture || null
-            })
-          }
-          className={`w-36 ${station.posture ? '' : 'text-quiet'}`}
-        />
-        <Effort
-          value={station.effort ?? move?.effort ?? 3}
-          own={station.effort !== null}
-          onChange={(effort) =>
-            edit((draft) => {
-              draft.effort = effort
-            })
-          }
-        />
+        {has('workMs') && <OwnLength part="workMs" {...{ station, usual, edit }} />}
+        {has('restMs') && <OwnLength part="restMs" {...{ station, usual, edit }} />}
+        <Traits station={station} library={library} edit={edit} />
         <span className="flex">
           {has('swaps') && (
             <IconButton
@@ -220,63 +166,131 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
           </IconButton>
         </span>
       </div>
-      {showSwaps &&
-        station.swaps.map((swap, at) => (
-          <div key={at} className="flex items-center gap-2 pb-1 pl-16">
-            <span className="text-quiet">{words.swapFrom}</span>
-            <CountField
-              label={words.swapFrom}
-              value={swap.from}
-              low={2}
-              high={500}
-              onChange={(from) =>
-                edit((draft) => {
-                  const one = draft.swaps[at]
-                  if (one) one.from = from
-                })
-              }
-            />
-            <span className="w-64">
-              <NameField
-                label={words.swap}
-                value={swap.label}
-                onChange={(label) =>
-                  edit((draft) => {
-                    const one = draft.swaps[at]
-                    if (one) one.label = label
-                  })
-                }
-                list="moves"
-                wide
-                className="w-full font-bold"
-                placeholder={words.newStation}
-              />
-            </span>
-            <IconButton
-              label={words.remove}
-              onClick={() =>
-                edit((draft) => {
-                  draft.swaps.splice(at, 1)
-                })
-              }
-            >
-              <X size={16} />
-            </IconButton>
-            {at === station.swaps.length - 1 && (
-              <Button
-                weight="bare"
-                icon={<Plus size={16} />}
-                onClick={() =>
-                  edit((draft) => {
-                    draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' })
-                  })
-                }
-              >
-                {words.addSwap}
-              </Button>
-            )}
-          </div>
-        ))}
+      {showSwaps && <Swaps swaps={station.swaps} edit={edit} />}
     </li>
   )
+}
+
+type PartProps = Pick<RowProps, 'station' | 'edit'>
+
+/** A length that this station has for itself; without one, the usual is shown. */
+function OwnLength({
+  part,
+  station,
+  usual,
+  edit,
+}: PartProps & Pick<RowProps, 'usual'> & { part: 'workMs' | 'restMs' }): ReactNode {
+  return (
+    <OptionalLengthField
+      label={part === 'workMs' ? words.workFor : words.restFor}
+      value={station[part]}
+      placeholder={formatLength(usual[part] ?? 0)}
+      onChange={(ms) =>
+        edit((draft) => {
+          draft[part] = ms
+        })
+      }
+    />
+  )
+}
+
+/** What a station may say otherwise than its move: side, posture, effort. */
+function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'>): ReactNode {
+  const move =
+    library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
+  return (
+    <>
+      <ChoiceField
+        label={words.side}
+        value={station.sideRule ?? ''}
+        options={orOwn(SIDE_RULES, words.sides, words.sides[move?.sideRule ?? 'none'])}
+        onChange={(rule) =>
+          edit((draft) => {
+            draft.sideRule = rule || null
+          })
+        }
+        className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`}
+      />
+      <ChoiceField
+        label={words.posture}
+        value={station.posture ?? ''}
+        options={orOwn(POSTURES, words.postures, words.postures[move?.posture ?? 'standing'])}
+        onChange={(posture) =>
+          edit((draft) => {
+            draft.posture = posture || null
+          })
+        }
+        className={`w-36 ${station.posture ? '' : 'text-quiet'}`}
+      />
+      <Effort
+        value={station.effort ?? move?.effort ?? 3}
+        own={station.effort !== null}
+        onChange={(effort) =>
+          edit((draft) => {
+            draft.effort = effort
+          })
+        }
+      />
+    </>
+  )
+}
+
+/** Moves that take a station's place from a later round on. */
+function Swaps({ swaps, edit }: { swaps: Station['swaps'] } & Pick<RowProps, 'edit'>): ReactNode {
+  return swaps.map((swap, at) => (
+    <div key={at} className="flex items-center gap-2 pb-1 pl-16">
+      <span className="text-quiet">{words.swapFrom}</span>
+      <CountField
+        label={words.swapFrom}
+        value={swap.from}
+        low={2}
+        high={500}
+        onChange={(from) =>
+          edit((draft) => {
+            const one = draft.swaps[at]
+            if (one) one.from = from
+          })
+        }
+      />
+      <span className="w-64">
+        <NameField
+          label={words.swap}
+          value={swap.label}
+          onChange={(label) =>
+            edit((draft) => {
+              const one = draft.swaps[at]
+              if (one) one.label = label
+            })
+          }
+          list="moves"
+          wide
+          className="w-full font-bold"
+          placeholder={words.newStation}
+        />
+      </span>
+      <IconButton
+        label={words.remove}
+        onClick={() =>
+          edit((draft) => {
+            draft.swaps.splice(at, 1)
+          })
+        }
+      >
+        <X size={16} />
+      </IconButton>
+      {at === swaps.length - 1 && (
+        <Button
+          weight="bare"
+          icon={<Plus size={16} />}
+          onClick={() =>
+            edit((draft) => {
+              draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' })
+            })
+          }
+        >
+          {words.addSwap}
+        </Button>
+      )}
+    </div>
+  ))
 }

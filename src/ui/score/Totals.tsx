@@ -3,10 +3,10 @@
 import { useEffect, useState, type ReactNode } from 'react'
 import { promiseSlackMs } from '@/core/check/promise'
 import type { Expansion } from '@/core/score/segment'
-import { formatClock, formatLength } from '@/core/time/clock'
+import { formatClock, formatLength, parseMinutes } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { OptionalLengthField } from '../parts/fields'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 const words = texts.score
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
@@ -36,6 +36,7 @@ export function Totals({
           showLabel
           value={promiseMs}
           placeholder="none"
+          read={parseMinutes}
           onChange={onPromise}
           className="!w-24"
         />

@@ -1,5 +1,5 @@
-// What the shorthand offers while it is typed: heads at the start of a line, settings after the colon, moves below, and in
-// brackets what a move of that section may carry.
+// What the shorthand offers while it is typed: heads at the start of a line, settings after the colon, moves below, and
+// in brackets what a move of that section may carry.
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete'
 import type { Text } from '@codemirror/state'
 import { notationOf, type FormatName } from '@/core/score/formats'
@@ -9,7 +9,7 @@ import { COUNTED } from '@/core/score/vocabulary'
 import { ALL_HEADS, HEADS } from '@/core/shorthand/read'
 import { exampleOf, spaced } from '@/core/shorthand/settings'
 import { MOVE_FIELDS, ROW_FIELDS, SCORE_FIELDS, STATION_FIELDS, type PlainHead } from '@/core/shorthand/terms'
-import { scoreTexts as words } from './texts'
+import { scoreTexts as words } from '@/core/words/en/score'
 
 export function completeShorthand(context: CompletionContext, library: readonly Move[]): CompletionResult | null {
   const { doc } = context.state
@@ -74,7 +74,7 @@ function afterColon(head: string): Completion[] {
 }
 
 function inBrackets(format: FormatName | null): Completion[] {
-  if (format === 'list')
+  if (format && notationOf(format).moves === 'rows')
     return [
       ...['35 work', '15 rest', '1:00 break', 'about 36 work', 'open talk'].map((label) => ({ label })),
       ...offered(ROW_FIELDS),
@@ -105,7 +105,7 @@ const settingsFrom = (from: number, options: Completion[]): CompletionResult => 
 
 const offered = (fields: typeof SCORE_FIELDS): Completion[] =>
   fields.flatMap((field): Completion[] =>
-    field.kind === 'choice'
+    field.kind === 'choice' || field.kind === 'optionalChoice'
       ? field.options.map((option) => ({ label: `${field.word} ${spaced(option)}` }))
       : [{ label: exampleOf(field), detail: `  ${words.fields[field.field] ?? ''}` }],
   )

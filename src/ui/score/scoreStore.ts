@@ -4,6 +4,7 @@
 import { del, get, set } from 'idb-keyval'
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
+import { giveKeys, withKeys } from '@/core/score/formats/keys'
 import { scoreSchema, type Score } from '@/core/score/score'
 import { call, CallError } from '../api'
 
@@ -47,6 +48,21 @@ const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 3000
 const MOST_HISTORY = 500
 
+/** An edit after which every station and row has a key of its own; it is one command with what the recipe did. */
+function editKeyed(score: Score, recipe: (draft: Score) => void): [next: Score, forth: Patch[], back: Patch[]] {
+  const [next, forth, back] = produceWithPatches(score, recipe)
+  const lacking = next.sections.flatMap((section, index) =>
+    section !== score.sections[index] && withKeys(section) !== section ? [index] : [],
+  )
+  if (!lacking.length) return [next, forth, back]
+  const [keyed, more, less] = produceWithPatches(next, (draft) => {
+    for (const index of lacking) giveKeys(draft.sections[index] ?? {})
+  })
+  return [keyed, [...forth, ...more], [...less, ...back]]
+}
+
+// One closure holds what one store remembers beside its state: the revision, what is saved, the save under way.
+// eslint-disable-next-line max-lines-per-function
 export function createScoreStore(id: string, initial: Score, initialRevision: number): StoreApi<ScoreState> {
   let revision = initialRevision
   let saved = initial
@@ -54,6 +70,7 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
   let saving: Promise<void> | null = null
   const keptAs = `score:${id}`
 
+  // eslint-disable-next-line max-lines-per-function
   return createStore<ScoreState>((write, read) => {
     const isDirty = (): boolean => read().score !== saved
     const keep = (): void => {
@@ -108,7 +125,7 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
       refusal: '',
       edit(recipe) {
         const { score, undo } = read()
-        const [next, forth, back] = produceWithPatches(score, recipe)
+        const [next, forth, back] = editKeyed(score, recipe)
         if (forth.length) change(next, [...undo, { forth, back }], [])
       },
       undoOnce() {

@@ -8,7 +8,7 @@ import { z } from 'zod'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { Sheet } from '../parts/Sheet'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 const words = texts.shelf
 const schema = z.object({ title: z.string().trim().min(1, words.nameNeeded).max(300, words.nameLong) })

@@ -7,31 +7,29 @@ import { useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Stretch } from '@/core/look/terrain'
 import { formatClock } from '@/core/time/clock'
+import type { ShelfEntry } from '@/server/workouts'
 import { call } from '../api'
 import { Bar } from '../parts/Bar'
 import { Button, IconButton } from '../parts/Button'
 import { Terrain } from '../parts/Terrain'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import { NewWorkout } from './NewWorkout'
 
-export interface ShelfWorkout {
-  id: string
-  title: string
-  isDemo: boolean
-  updatedAt: string
-  totalMs: number
-  workMs: number
-  stretches: Stretch[]
+export type ShelfWorkout = Omit<ShelfEntry, 'score' | 'updatedAt'> & { updatedAt: string; stretches: Stretch[] }
+
+interface Props {
+  workouts: ShelfWorkout[]
+  /** Where the next page is; null on the last. */
+  older: string | null
+  isFirst: boolean
 }
 
 const words = texts.shelf
 const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
 
-export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
-  const [making, setMaking] = useState(false)
-  const file = useRef<HTMLInputElement>(null)
+/** What can be done on the shelf; each says on screen where it went wrong. */
+function useShelf(): { openPlan: (chosen: File) => Promise<void>; remove: (workout: ShelfWorkout) => Promise<void> } {
   const router = useRouter()
-
   const openPlan = async (chosen: File): Promise<void> => {
     try {
       const { id } = await call<{ id: string }>('POST', '/api/workouts', {
@@ -57,7 +55,13 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
       (error: Error) => toast.error(error.message),
     )
   }
+  return { openPlan, remove }
+}
 
+export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
+  const [making, setMaking] = useState(false)
+  const file = useRef<HTMLInputElement>(null)
+  const { openPlan, remove } = useShelf()
   return (
     <>
       <Bar />
@@ -93,36 +97,84 @@ export function Shelf({ workouts }: { workouts: ShelfWorkout[] }): ReactNode {
             </li>
           ))}
         </ul>
+        {(!isFirst || older) && (
+          <nav aria-label={words.pages} className="flex gap-3 pt-10">
+            {!isFirst && (
+              <Link href="/" className={PAGE_LINK}>
+                {words.newest}
+              </Link>
+            )}
+            {older && (
+              <Link href={older} className={`${PAGE_LINK} ml-auto`}>
+                {words.more}
+              </Link>
+            )}
+          </nav>
+        )}
       </main>
       <NewWorkout open={making} onOpenChange={setMaking} />
     </>
   )
 }
 
+const PAGE_LINK = 'inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper'
+
 function ShelfCard({ workout, onRemove }: { workout: ShelfWorkout; onRemove: () => void }): ReactNode {
-  const { id, title, isDemo, totalMs, workMs, stretches } = workout
   return (
     <article className="group relative border-t-4 border-ink bg-pale">
-      <Link href={`/w/${id}/score`} className="block">
-        {stretches.length ? (
-          <Terrain stretches={stretches} totalMs={totalMs} label={`The terrain of ${title}`} className="h-36" />
-        ) : (
-          <div className="grid h-36 place-items-center text-quiet">{words.noSections}</div>
-        )}
-        <div className="flex items-baseline gap-4 px-4 py-3 pr-14">
-          <h2 className="line-clamp-2 text-2xl break-words" title={title}>
-            {title || texts.score.untitled}
-          </h2>
-          {isDemo && <span className="shrink-0 bg-land px-2 text-sm font-bold text-print">{words.demo}</span>}
-        </div>
-        <p className="px-4 pb-4 text-quiet tabular-nums">
-          {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
-          {dates.format(new Date(workout.updatedAt))}
-        </p>
-      </Link>
+      {workout.planState === 'damaged' ? <Damaged workout={workout} /> : <Readable workout={workout} />}
       <IconButton label={words.remove} onClick={onRemove} className="!absolute right-2 bottom-3">
         <X size={18} />
       </IconButton>
     </article>
+  )
+}
+
+function Readable({ workout }: { workout: ShelfWorkout }): ReactNode {
+  const { id, title, totalMs, workMs, stretches, planState } = workout
+  return (
+    <Link href={`/w/${id}/score`} className="block">
+      {stretches.length ? (
+        <Terrain stretches={stretches} totalMs={totalMs} label={`The terrain of ${title}`} className="h-36" />
+      ) : (
+        <div className="grid h-36 place-items-center text-quiet">
+          {planState === 'beyond' ? words.beyond : words.noSections}
+        </div>
+      )}
+      <Title workout={workout} />
+      <p className="px-4 pb-4 text-quiet tabular-nums">
+        {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
+        {dates.format(new Date(workout.updatedAt))} · {words.way[stageOf(workout)]}
+      </p>
+    </Link>
+  )
+}
+
+const stageOf = ({ filmed, tied, rendered }: ShelfWorkout): keyof typeof words.way =>
+  rendered ? 'rendered' : tied ? 'tied' : filmed ? 'filmed' : 'planned'
+
+/** What cannot be read is shown as that, with the way to have it out. */
+function Damaged({ workout }: { workout: ShelfWorkout }): ReactNode {
+  return (
+    <div className="border-l-8 border-signal">
+      <p className="min-h-36 p-5 pr-8">{words.damaged}</p>
+      <Title workout={workout} />
+      <p className="px-4 pb-4">
+        <a href={`/api/workouts/${workout.id}/stored`} download className="font-bold underline">
+          {words.download}
+        </a>
+      </p>
+    </div>
+  )
+}
+
+function Title({ workout: { title, isDemo } }: { workout: ShelfWorkout }): ReactNode {
+  return (
+    <div className="flex items-baseline gap-4 px-4 py-3 pr-14">
+      <h2 className="line-clamp-2 text-2xl break-words" title={title}>
+        {title || texts.score.untitled}
+      </h2>
+      {isDemo && <span className="shrink-0 bg-land px-2 text-sm font-bold text-print">{words.demo}</span>}
+    </div>
   )
 }

@@ -4,12 +4,12 @@ import Link from 'next/link'
 import { Check, Copy, Download, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
-import type { Progress } from '@/server/progress'
+import type { PackProgress, Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 const words = texts.ship
 const megabytes = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 })
@@ -20,9 +20,18 @@ interface Props {
   hasScore: boolean
   hasStitches: boolean
   openChanges: number
+  /** Of the score as it is now. */
+  scoreRevision: number
 }
 
-export function ShipView({ id, progress: initial, hasScore, hasStitches, openChanges }: Props): ReactNode {
+export function ShipView({
+  id,
+  progress: initial,
+  hasScore,
+  hasStitches,
+  openChanges,
+  scoreRevision,
+}: Props): ReactNode {
   const { footage, jobs, pack } = useProgress(id, initial)
   const [problem, setProblem] = useState<string | null>(null)
   const render = jobs.find((job) => job.kind === 'render')
@@ -32,30 +41,18 @@ export function ShipView({ id, progress: initial, hasScore, hasStitches, openCha
     setProblem(null)
     void call('POST', `/api/workouts/${id}/render`).catch((error: Error) => setProblem(error.message))
   }
-  const stopped =
-    problem ??
-    (render?.state === 'failed'
-      ? `${words.failed}: ${render.problem ?? ''}`
-      : render?.state === 'cancelled'
-        ? words.cancelled
-        : null)
+  const stopped = problem ?? whyStopped(render)
   return (
     <main className="mx-auto grid w-full max-w-[1240px] grid-cols-[380px_1fr] gap-10 px-6 py-7">
       <section className="flex flex-col gap-6">
         <h1 className="text-5xl">{texts.way.ship}</h1>
-        <ul className="flex flex-col border-t-4 border-ink bg-pale">
-          <CheckRow ok={hasScore} text={hasScore ? words.checks.score : words.missing.score} href={`/w/${id}/score`} />
-          <CheckRow
-            ok={hasFootage}
-            text={hasFootage ? words.checks.footage : words.missing.footage}
-            href={`/w/${id}/sync`}
-          />
-          <CheckRow
-            ok={hasStitches && openChanges === 0}
-            text={hasStitches && openChanges === 0 ? words.checks.stitched : words.missing.stitched(openChanges)}
-            href={`/w/${id}/sync`}
-          />
-        </ul>
+        <Checks
+          id={id}
+          hasScore={hasScore}
+          hasFootage={hasFootage}
+          hasStitches={hasStitches}
+          openChanges={openChanges}
+        />
         {!running && (
           <Button
             weight="main"
@@ -86,7 +83,7 @@ export function ShipView({ id, progress: initial, hasScore, hasStitches, openCha
       </section>
       <section>
         {pack ? (
-          <PackView pack={pack} />
+          <PackView pack={pack} scoreRevision={scoreRevision} />
         ) : (
           <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
             {words.none}
@@ -94,6 +91,32 @@ export function ShipView({ id, progress: initial, hasScore, hasStitches, openCha
         )}
       </section>
     </main>
+  )
+}
+
+/** What became of a render that brought nothing. */
+function whyStopped(render: Progress['jobs'][number] | undefined): string | null {
+  if (render?.state === 'failed') return `${words.failed}: ${render.problem ?? ''}`
+  return render?.state === 'cancelled' ? words.cancelled : null
+}
+
+interface ChecksProps {
+  id: string
+  hasScore: boolean
+  hasFootage: boolean
+  hasStitches: boolean
+  openChanges: number
+}
+
+function Checks({ id, hasScore, hasFootage, hasStitches, openChanges }: ChecksProps): ReactNode {
+  const allTied = hasStitches && openChanges === 0
+  const { checks, missing } = words
+  return (
+    <ul className="flex flex-col border-t-4 border-ink bg-pale">
+      <CheckRow ok={hasScore} text={hasScore ? checks.score : missing.score} href={`/w/${id}/score`} />
+      <CheckRow ok={hasFootage} text={hasFootage ? checks.footage : missing.footage} href={`/w/${id}/sync`} />
+      <CheckRow ok={allTied} text={allTied ? checks.stitched : missing.stitched(openChanges)} href={`/w/${id}/sync`} />
+    </ul>
   )
 }
 
@@ -112,16 +135,31 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
   )
 }
 
-function PackView({ pack }: { pack: NonNullable<Progress['pack']> }): ReactNode {
+function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: number }): ReactNode {
+  const { changed } = pack
+  const outdated = changed.score || changed.ties || changed.footage
   const at = `/api/packs/${pack.id}`
   return (
     <div className="flex flex-col gap-5">
       <div className="flex items-center gap-3">
-        <h2 className="mr-auto text-3xl">{words.done}</h2>
+        <h2 className="mr-auto text-3xl">{outdated ? words.doneBefore : words.done}</h2>
         <Out href={`${at}/all`} main>
           {words.all}
         </Out>
       </div>
+      {pack.scoreRevision !== null && (
+        <p className={outdated ? 'border-l-8 border-signal bg-pale p-3' : 'text-quiet'}>
+          {[
+            words.ofRevision(pack.scoreRevision),
+            changed.score && words.changed.score(scoreRevision),
+            changed.ties && words.changed.ties,
+            changed.footage && words.changed.footage,
+            outdated && words.renderAgain,
+          ]
+            .filter(Boolean)
+            .join(' ')}
+        </p>
+      )}
       <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>

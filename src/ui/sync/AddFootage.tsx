@@ -6,7 +6,7 @@ import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 import type { UploadState } from './useUpload'
 
 const words = texts.sync
@@ -16,9 +16,11 @@ interface Props {
   uploadProblem: string | null
   onFile: (file: File) => void
   onCancel: () => void
+  /** Further ways to footage. */
+  children?: ReactNode
 }
 
-export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel }: Props): ReactNode {
+export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, children }: Props): ReactNode {
   const [over, setOver] = useState(false)
   const preparing = progress.jobs.find(
     (job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'),
@@ -66,6 +68,7 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel }
           <h1 className="text-5xl">{words.add}</h1>
           <p className="max-w-md text-lg text-quiet">{words.addHint}</p>
           <ChooseFile label={words.choose} onFile={onFile} />
+          {children}
         </>
       )}
       {problem && !upload && !preparing && (

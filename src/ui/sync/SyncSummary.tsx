@@ -1,8 +1,8 @@
 // How much is tied, and what the fitted clock says.
 import type { ReactNode } from 'react'
-import type { SyncResult } from '@/core/align/sync'
-import { texts } from '../texts'
-import type { Change } from './ChangeList'
+import type { SyncSummary as Summary } from '@/core/align/sync'
+import { texts } from '@/core/words/en/screens'
+import type { Change } from './changes'
 
 const words = texts.sync
 const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0, signDisplay: 'exceptZero' })
@@ -14,7 +14,7 @@ const seconds = new Intl.NumberFormat('en-GB', {
   maximumFractionDigits: 2,
 })
 
-export function SyncSummary({ changes, summary }: { changes: Change[]; summary: SyncResult['summary'] }): ReactNode {
+export function SyncSummary({ changes, summary }: { changes: Change[]; summary: Summary }): ReactNode {
   const tied = changes.filter((change) => change.origin !== 'reckoned').length
   return (
     <div data-testid="sync-summary">

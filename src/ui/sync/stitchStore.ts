@@ -1,32 +1,44 @@
-// The stitches being edited: whole lists, undoable, saved as they change.
+// The stitches being edited: whole lists, undoable, saved as they change. Ties that cannot hold are refused here.
 'use client'
 import { createStore, type StoreApi } from 'zustand/vanilla'
-import type { StoredStitch } from '@/server/stitches'
+import { tieKey, type BoundaryName } from '@/core/align/boundaries'
+import { holdingTies, withHandTie, type Stitch, type Tie } from '@/core/align/ties'
+import type { ProblemFact } from '@/core/facts'
+import type { Segment } from '@/core/score/segment'
+import type { Ms } from '@/core/units'
+import { texts } from '@/core/words/en/screens'
 import { call, CallError } from '../api'
-import { texts } from '../texts'
+
+/** What became of a tie by hand: how many heard ties it took the place of, or why it was refused. */
+export type HandOutcome = { dropped: number; problem: null } | { problem: ProblemFact }
 
 export interface StitchState {
-  stitches: StoredStitch[]
-  past: StoredStitch[][]
-  future: StoredStitch[][]
+  stitches: Stitch[]
+  past: Stitch[][]
+  future: Stitch[][]
   problem: string | null
-  set: (stitches: StoredStitch[]) => void
-  put: (segmentId: string, edge: 'start' | 'end', footageMs: number) => void
-  remove: (segmentId: string, edge: 'start' | 'end') => void
+  /** Ties by hand stay; what was heard stands beside them where it can. */
+  setHeard: (heard: readonly Stitch[]) => void
+  put: (tie: Tie) => HandOutcome
+  remove: (boundary: BoundaryName) => void
   undoOnce: () => void
   redoOnce: () => void
 }
 
+interface Editing {
+  footageId: string
+  segments: readonly Segment[]
+  footageMs: Ms
+  stitches: Stitch[]
+  revision: number
+  onSaved: () => void
+}
+
 const RETRY_AFTER_MS = 3000
 
-export function createStitchStore(
-  workoutId: string,
-  initial: StoredStitch[],
-  initialRevision: number,
-  onSaved: () => void,
-): StoreApi<StitchState> {
-  let revision = initialRevision
-  let saved = initial
+export function createStitchStore(editing: Editing): StoreApi<StitchState> {
+  const { footageId, segments, footageMs, onSaved } = editing
+  let { revision, stitches: saved } = editing
   let saving = false
   return createStore<StitchState>((write, read) => {
     const save = async (): Promise<void> => {
@@ -34,9 +46,8 @@ export function createStitchStore(
       if (saving || stitches === saved) return
       saving = true
       try {
-        revision = (
-          await call<{ revision: number }>('PUT', `/api/workouts/${workoutId}/stitches`, { stitches, revision })
-        ).revision
+        const body = { stitches, revision }
+        revision = (await call<{ revision: number }>('PUT', `/api/footage/${footageId}/stitches`, body)).revision
         saved = stitches
         write({ problem: null })
         onSaved()
@@ -50,12 +61,10 @@ export function createStitchStore(
       }
       void save()
     }
-    const change = (stitches: StoredStitch[]): void => {
+    const change = (stitches: Stitch[]): void => {
       write({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
       void save()
     }
-    const others = (segmentId: string, edge: string): StoredStitch[] =>
-      read().stitches.filter((one) => one.segmentId !== segmentId || one.edge !== edge)
     const step = (from: 'past' | 'future', to: 'past' | 'future'): void => {
       const target = read()[from].at(-1)
       if (!target) return
@@ -63,17 +72,23 @@ export function createStitchStore(
       void save()
     }
     return {
-      stitches: initial,
+      stitches: editing.stitches,
       past: [],
       future: [],
       problem: null,
-      set: change,
-      put: (segmentId, edge, footageMs) =>
-        change([
-          ...others(segmentId, edge),
-          { segmentId, edge, footageMs: Math.max(0, Math.round(footageMs)), confidence: 1, evidence: ['hand'] },
-        ]),
-      remove: (segmentId, edge) => change(others(segmentId, edge)),
+      setHeard(heard) {
+        const hands = read().stitches.filter((one) => one.origin === 'hand')
+        const held = new Set(hands.map(tieKey))
+        const all = [...hands, ...heard.filter((one) => !held.has(tieKey(one)))]
+        change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
+      },
+      put(tie) {
+        const result = withHandTie(segments, read().stitches, tie, footageMs)
+        if (result.problem) return { problem: result.problem }
+        change(result.ties)
+        return { dropped: result.dropped, problem: null }
+      },
+      remove: (boundary) => change(read().stitches.filter((one) => tieKey(one) !== tieKey(boundary))),
       undoOnce: () => step('past', 'future'),
       redoOnce: () => step('future', 'past'),
     }

@@ -1,8 +1,9 @@
-// Sends footage by the tus protocol: in pieces, taken up again where it broke off, even after a reload with the same file.
+// Sends footage by the tus protocol: in pieces, taken up again where it broke off, even after a reload with the same
+// file.
 'use client'
 import { useCallback, useRef, useState } from 'react'
 import { Upload } from 'tus-js-client'
-import { texts } from '../texts'
+import { texts } from '@/core/words/en/screens'
 
 const PIECE_BYTES = 16 * 1024 * 1024
 

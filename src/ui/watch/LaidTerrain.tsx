@@ -1,24 +1,29 @@
-// The terrain as filmed, as the way through the session: press anywhere to go there, or use it as a slider.
+// The terrain as viewers get it, as the way through the session: press anywhere to go there, or use it as a slider.
 'use client'
 import { Slider } from 'radix-ui'
 import { useCallback, useMemo, type ReactNode } from 'react'
-import type { LaidSegment } from '@/core/cut/lane'
+import type { ShownSegment } from '@/core/cut/cut'
 import { drawTerrain } from '@/core/look/terrain'
 import type { Ms } from '@/core/units'
+import { texts } from '@/core/words/en/screens'
 import { useCanvas } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
-import { texts } from '../texts'
+import { useSteps, type VideoClock } from '../parts/useVideoClock'
+
+/** The thumb moves in steps that the eye takes for smooth on a whole session's width. */
+const STEP_MS = 250
 
 interface Props {
-  lane: readonly LaidSegment[]
+  shown: readonly ShownSegment[]
   durationMs: Ms
-  nowMs: Ms
+  clock: VideoClock
   onSeek: (ms: Ms) => void
 }
 
-export function LaidTerrain({ lane, durationMs, nowMs, onSeek }: Props): ReactNode {
+export function LaidTerrain({ shown, durationMs, clock, onSeek }: Props): ReactNode {
   const { palette } = useTheme()
-  const stretches = useMemo(() => lane.map(({ segment, startMs, endMs }) => ({ ...segment, startMs, endMs })), [lane])
+  const nowMs = useSteps(clock, STEP_MS)
+  const stretches = useMemo(() => shown.map(({ segment, startMs, endMs }) => ({ ...segment, startMs, endMs })), [shown])
   const draw = useCallback(
     (pen: CanvasRenderingContext2D, width: number, height: number) => {
       pen.fillStyle = palette.paper

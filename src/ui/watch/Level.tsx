@@ -3,23 +3,23 @@
 import { Slider } from 'radix-ui'
 import type { ReactNode } from 'react'
 
-export function Level({
-  label,
-  value,
-  onChange,
-}: {
+interface Props {
   label: string
   value: number
+  disabled?: boolean
   onChange: (value: number) => void
-}): ReactNode {
+}
+
+export function Level({ label, value, disabled = false, onChange }: Props): ReactNode {
   return (
-    <span className="flex items-center gap-3">
+    <span className={`flex items-center gap-3 ${disabled ? 'opacity-45' : ''}`}>
       <span className="text-quiet">{label}</span>
       <Slider.Root
         value={[value]}
         min={0}
         max={1}
         step={0.05}
+        disabled={disabled}
         onValueChange={([next]) => onChange(next ?? value)}
         className="relative flex h-9 w-28 touch-none items-center"
       >

@@ -13,7 +13,7 @@ export const PUT = route(async (request) => {
 
 export const DELETE = route(async (request) => {
   const name = new URL(request.url).searchParams.get('name')
-  if (!name) throw new Problem('bad-request', 'The name of the move is missing.')
+  if (!name) throw new Problem({ code: 'move-name-missing' })
   await removeMove(name)
   return Response.json({ moves: await listMoves() })
 })

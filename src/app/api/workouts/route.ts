@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { emptyScore, scoreSchema } from '@/core/score/score'
-import { expand } from '@/core/expand/expand'
-import { readPlan } from '@/engine/plan'
+import { emptyScore } from '@/core/score/score'
+import { heavy } from '@/server/heavy/heavy'
 import { readBody, route } from '@/server/http'
 import { createWorkout } from '@/server/workouts'
 
@@ -16,7 +15,6 @@ export const POST = route(async (request) => {
   const score =
     'title' in body
       ? emptyScore(body.title)
-      : scoreSchema.parse(readPlan(new TextEncoder().encode(body.plan), body.name))
-  expand(score)
+      : await heavy('readPlan', { text: body.plan, name: body.name }, request.signal)
   return Response.json({ id: await createWorkout(score) }, { status: 201 })
 })

@@ -24,10 +24,11 @@ export default async function WorkoutLayout({
       if (error instanceof Problem && error.code === 'not-found') notFound()
       throw error
     })
-  const [footage, stitches, pack] = await Promise.all([currentFootage(id), listStitches(id), newestPack(id)])
+  const [footage, pack] = await Promise.all([currentFootage(id), newestPack(id)])
+  const tied = footage ? (await listStitches(footage.id)).stitches.length : 0
   const done = {
     score: workout.score.sections.length > 0,
-    sync: footage?.state === 'ready' && stitches.length > 0,
+    sync: footage?.state === 'ready' && tied > 0,
     ship: pack !== null,
   }
   return (

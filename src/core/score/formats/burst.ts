@@ -1,89 +1,52 @@
 // Short bursts (F4), classically 20 on and 10 off eight times: one station or two in turn; several bursts with talk and
 // a break between them. score/schools.ts holds what people understand by the word for it.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs, type TitleWord, twiceTheRest } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
 import { usual } from './rows'
-import { groups, withReps } from './station'
+import { given, groupKey, ownRest, ownWork, placed, Run } from './run'
+import { withReps } from './station'
 
-const schema = z.object({
-  format: z.literal('burst'),
-  ...head,
-  leadInMs: ms,
-  intervals: count(1, 500),
-  workMs: ms,
-  restMs: ms,
+const fields = [
+  counts('intervals', 'intervals', { bare: 8 }),
+  length('workMs', 'on', { bare: 20_000 }),
+  length('restMs', 'off', { bare: 10_000 }),
   /** A guess at the talk and demonstration before every burst but the first; 0 for none. */
-  talkMs: ms,
-  burstBreakMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Burst = z.infer<typeof schema>
-export { schema as burstSchema }
+  length('talkMs', 'talk', { usual: 20_000 }),
+  length('burstBreakMs', 'between', { usual: 40_000 }),
+  LEAD,
+  LAST_KEPT,
+  ACTIVE,
+] as const
+export const burstSchema = sectionSchema('burst', fields, 'groups')
+type Burst = z.infer<typeof burstSchema>
 
-export const burst: Format<Burst> = {
-  schema,
+const isClassic = ({ workMs, restMs, intervals }: Burst): boolean =>
+  workMs === 20_000 && restMs === 10_000 && intervals === 8
+
+export const burst: Format<Burst> = defineFormat('burst', {
+  schema: burstSchema,
   words: { set: { one: 'burst', many: 'bursts' }, round: { one: 'interval', many: 'intervals' } },
-  notation: {
-    head: 'burst',
-    moves: 'groups',
-    groupSize: [1, 2],
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('intervals', 'intervals', 1, 500, 8),
-      length('workMs', 'on', 20_000),
-      length('restMs', 'off', 10_000),
-      length('talkMs', 'talk'),
-      length('burstBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
+  notation: { head: 'burst', fields, moves: 'groups', groupSize: [1, 2], perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ groups, intervals }) => groups.length * intervals,
+  solve: knobs('intervals', 'workMs', 'restMs', { timesLow: 4, timesHigh: 16 }),
+  keeps(section, { tabata }): readonly TitleWord[] {
+    const kept =
+      tabata === 'burst' || (tabata === 'strict' ? isClassic(section) : twiceTheRest(section.workMs, section.restMs))
+    return kept ? ['tabata'] : []
   },
-  defaults: (key, name) => ({
-    format: 'burst',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    intervals: 8,
-    workMs: 20_000,
-    restMs: 10_000,
-    talkMs: 20_000,
-    burstBreakMs: 40_000,
-    lastRest: 'kept',
-    restLabel: '',
-    groups: [],
-  }),
   expand(section, around) {
     const { intervals, burstBreakMs, talkMs, groups } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
       rest = given(section.restMs, 'restMs')
     groups.forEach((group, at) => {
       const places = placed(group, 'groups', at)
-      if (!places.length) return
       const last = at === groups.length - 1
       const between = { set: at + 1, sets: groups.length }
       const closing = restStays(section.lastRest, {
@@ -91,31 +54,24 @@ export const burst: Format<Burst> = {
         breakBetween: burstBreakMs > 0,
         breakFollows: around.breakFollows,
       })
-      if (at > 0 && talkMs)
-        run.talk(
-          `g${at + 1}/talk`,
-          talkMs,
-          `Shown: ${group.map((station) => withReps(station, 1)).join(', ')}`,
-          between,
-          ['talkMs'],
-        )
+      if (at > 0 && talkMs) {
+        const label = `Shown: ${group.map((station) => withReps(station, 1)).join(', ')}`
+        run.talk({ place: `${groupKey(group)}/talk`, ms: talkMs, label, spot: between, field: ['talkMs'] })
+      }
       for (let interval = 1; interval <= intervals; interval++) {
         const one = places[(interval - 1) % places.length]
         if (!one) continue
-        const spot = { ...between, round: interval, rounds: intervals }
-        const pass = Math.ceil(interval / places.length)
-        run.turn(
-          `g${at + 1}/r${interval}`,
+        run.turn({
+          place: `${one.key}/r${interval}`,
           one,
-          pass,
-          ownWork(one, work),
-          ownRest(one, rest),
-          interval < intervals || closing,
-          spot,
-          section.restLabel,
-        )
+          pass: Math.ceil(interval / places.length),
+          work: ownWork(one, work),
+          rest: ownRest(one, rest),
+          closes: interval < intervals || closing,
+          spot: { ...between, round: interval, rounds: intervals },
+        })
       }
-      if (!last) run.pause(`g${at + 1}/break`, given(burstBreakMs, 'burstBreakMs'), between)
+      if (!last) run.pause(`${groupKey(group)}/break`, given(burstBreakMs, 'burstBreakMs'), between)
     })
     return run.segments
   },
@@ -133,8 +89,8 @@ export const burst: Format<Burst> = {
         talkMs: usual(rows.all.filter((row) => row.kind === 'talk')),
         burstBreakMs: usual(rows.breaks),
         lastRest,
-        restLabel: rows.rests[0]?.label ?? '',
+        restLabel: rows.restLabel,
         groups: rows.turns(size),
       })),
     ),
-}
+})

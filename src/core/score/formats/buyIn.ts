@@ -1,79 +1,38 @@
 // Buy-in (F12): inside one fixed interval, n reps of A first, then B for whatever time is left.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { leftAfterBuyIn } from '../reps'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
 import { groupSeconds } from './counting'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, keepsTabata } from './format'
 import { roundsOfGroups } from './frames'
 import { usual } from './rows'
-import { groups, labelIn, withReps, type Station } from './station'
+import { labelIn, withReps, type Station } from './station'
 
-const schema = z.object({
-  format: z.literal('buyIn'),
-  ...head,
-  leadInMs: ms,
-  rounds: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  roundBreakMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type BuyIn = z.infer<typeof schema>
-export { schema as buyInSchema }
+const fields = [
+  counts('rounds', 'rounds', { usual: 3 }),
+  length('workMs', 'on', { usual: 60_000 }),
+  length('restMs', 'off', { usual: 30_000 }),
+  length('roundBreakMs', 'between'),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const buyInSchema = sectionSchema('buyIn', fields, 'groups')
+type BuyIn = z.infer<typeof buyInSchema>
 
 const JOIN = ', then '
 const labelOf = (group: readonly Station[], pass: number): string =>
   group.map((station, index) => (index ? labelIn(station, pass) : withReps(station, pass))).join(JOIN)
 
-export const buyIn: Format<BuyIn> = {
-  schema,
+export const buyIn: Format<BuyIn> = defineFormat('buyIn', {
+  schema: buyInSchema,
   words: { station: { one: 'pair', many: 'pairs' } },
-  notation: {
-    head: 'buy-in',
-    moves: 'groups',
-    groupSize: [2, 2],
-    perMove: ['reps', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('workMs', 'on'),
-      length('restMs', 'off'),
-      length('roundBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'buyIn',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rounds: 3,
-    workMs: 60_000,
-    restMs: 30_000,
-    roundBreakMs: 0,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'buy-in', fields, moves: 'groups', groupSize: [2, 2], perMove: ['reps', 'swaps'] },
+  works: ({ groups, rounds }) => groups.flat().length * rounds,
+  keeps: keepsTabata,
+  usualReps: (place) => (place === 0 ? 10 : null),
   expand: (section, around) =>
     roundsOfGroups(section, around, labelOf, ([first, then], round) => {
       if (!first) return {}
@@ -96,7 +55,7 @@ export const buyIn: Format<BuyIn> = {
       restMs: usual(rows.rests),
       roundBreakMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       groups: rows.joined(JOIN),
     })),
-}
+})

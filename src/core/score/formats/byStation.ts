@@ -1,75 +1,35 @@
 // Station by station (F2): all sets of one station, then a longer rest in which the next one is shown, then the next.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
 import { usual } from './rows'
-import { labelIn, stations } from './station'
+import { given, ownRest, ownWork, placed, Run } from './run'
+import { labelIn } from './station'
 
-const schema = z.object({
-  format: z.literal('byStation'),
-  ...head,
-  leadInMs: ms,
-  sets: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  changeMs: ms,
-  lastRest,
-  restLabel,
-  stations,
-})
-type ByStation = z.infer<typeof schema>
-export { schema as byStationSchema }
+const fields = [
+  counts('sets', 'sets', { usual: 3 }),
+  length('workMs', 'on', { usual: 40_000 }),
+  length('restMs', 'off', { usual: 20_000 }),
+  length('changeMs', 'to change', { usual: 45_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const byStationSchema = sectionSchema('byStation', fields, 'flat')
+type ByStation = z.infer<typeof byStationSchema>
 
-export const byStation: Format<ByStation> = {
-  schema,
-  notation: {
-    head: 'stations',
-    moves: 'flat',
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('sets', 'sets', 1, 500),
-      length('workMs', 'on'),
-      length('restMs', 'off'),
-      length('changeMs', 'to change'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'byStation',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    sets: 3,
-    workMs: 40_000,
-    restMs: 20_000,
-    changeMs: 45_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    stations: [],
-  }),
+export const byStation: Format<ByStation> = defineFormat('byStation', {
+  schema: byStationSchema,
+  notation: { head: 'stations', fields, moves: 'flat', perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ stations, sets }) => stations.length * sets,
+  solve: knobs('sets', 'workMs', 'restMs'),
+  keeps: keepsTabata,
   expand(section, around) {
     const { sets, changeMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
@@ -83,22 +43,21 @@ export const byStation: Format<ByStation> = {
         breakBetween: changeMs > 0,
         breakFollows: around.breakFollows,
       })
+      const here = { station: index + 1, stations: places.length }
       for (let set = 1; set <= sets; set++) {
-        const spot = { set, sets, station: index + 1, stations: places.length }
-        run.turn(
-          `s${index + 1}/set${set}`,
+        run.turn({
+          place: `${one.key}/set${set}`,
           one,
-          set,
-          ownWork(one, work),
-          ownRest(one, rest),
-          set < sets || closing,
-          spot,
-          section.restLabel,
-        )
+          pass: set,
+          work: ownWork(one, work),
+          rest: ownRest(one, rest),
+          closes: set < sets || closing,
+          spot: { set, sets, ...here },
+        })
       }
       const next = places[index + 1]
       if (next) {
-        run.pause(`s${index + 1}/change`, change, { station: index + 1, stations: places.length })
+        run.pause(`${one.key}/change`, change, here)
         const shown = run.segments.at(-1)
         if (shown?.kind === 'break') shown.note = `Shown now: ${labelIn(next.station, 1)}`
       }
@@ -117,7 +76,7 @@ export const byStation: Format<ByStation> = {
       restMs: usual(rows.rests),
       changeMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       stations: rows.runs(),
     })),
-}
+})

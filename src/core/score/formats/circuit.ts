@@ -1,82 +1,41 @@
 // Circuit (F1): n stations, r rounds, work and rest, and a longer break between rounds.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
-import { stations } from './station'
 import { usual } from './rows'
+import { given, ownRest, ownWork, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('circuit'),
-  ...head,
-  leadInMs: ms,
-  rounds: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  roundBreakMs: ms,
-  lastRest,
-  restLabel,
-  stations,
-})
-export type Circuit = z.infer<typeof schema>
-export { schema as circuitSchema }
+const fields = [
+  counts('rounds', 'rounds', { usual: 3 }),
+  length('workMs', 'on', { usual: 40_000 }),
+  length('restMs', 'off', { usual: 20_000 }),
+  length('roundBreakMs', 'between', { usual: 60_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const circuitSchema = sectionSchema('circuit', fields, 'flat')
+export type Circuit = z.infer<typeof circuitSchema>
 
-export const circuit: Format<Circuit> = {
-  schema,
-  notation: {
-    head: 'circuit',
-    moves: 'flat',
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('workMs', 'on'),
-      length('restMs', 'off'),
-      length('roundBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'circuit',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rounds: 3,
-    workMs: 40_000,
-    restMs: 20_000,
-    roundBreakMs: 60_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    stations: [],
-  }),
+export const circuit: Format<Circuit> = defineFormat('circuit', {
+  schema: circuitSchema,
+  notation: { head: 'circuit', fields, moves: 'flat', perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ stations, rounds }) => stations.length * rounds,
+  solve: knobs('rounds', 'workMs', 'restMs'),
+  keeps: keepsTabata,
   expand(section, around) {
     const { rounds, roundBreakMs, stations } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!stations.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
       rest = given(section.restMs, 'restMs'),
       pause = given(roundBreakMs, 'roundBreakMs')
     const places = placed(stations, 'stations').map((one) => ({
-      ...one,
+      one,
       work: ownWork(one, work),
       rest: ownRest(one, rest),
     }))
@@ -86,19 +45,17 @@ export const circuit: Format<Circuit> = {
         breakBetween: roundBreakMs > 0,
         breakFollows: around.breakFollows,
       })
-      places.forEach((one, index) => {
-        const spot = { round, rounds, station: index + 1, stations: places.length }
-        run.turn(
-          `r${round}/s${index + 1}`,
+      places.forEach(({ one, work, rest }, index) =>
+        run.turn({
+          place: `r${round}/${one.key}`,
           one,
-          round,
-          one.work,
-          one.rest,
-          index < places.length - 1 || closing,
-          spot,
-          section.restLabel,
-        )
-      })
+          work,
+          rest,
+          pass: round,
+          closes: index < places.length - 1 || closing,
+          spot: { round, rounds, station: index + 1, stations: places.length },
+        }),
+      )
       if (round < rounds) run.pause(`r${round}/break`, pause, { round, rounds })
     }
     return run.segments
@@ -115,7 +72,7 @@ export const circuit: Format<Circuit> = {
       restMs: usual(rows.rests),
       roundBreakMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       stations: rows.stations(),
     })),
-}
+})

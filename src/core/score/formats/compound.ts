@@ -1,118 +1,65 @@
-// Compound slot (F10): one long work and rest, then short ones back to back, then a longer rest; in a later pass the long
-// move is swapped and the short ones stay.
-import { z } from 'zod'
+// Compound slot (F10): one long work and rest, then short ones back to back, then a longer rest; in a later pass the
+// long move is swapped and the short ones stay.
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
 import { usual } from './rows'
-import { groups } from './station'
+import { given, groupKey, ownRest, ownWork, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('compound'),
-  ...head,
-  leadInMs: ms,
-  passes: count(1, 500),
-  longMs: ms,
-  longRestMs: ms,
-  shortMs: ms,
-  slotRestMs: ms,
-  passBreakMs: ms,
-  lastRest,
-  restLabel,
-  /** The first move of a slot is the long one, the others are short. */
-  groups,
-})
-type Compound = z.infer<typeof schema>
-export { schema as compoundSchema }
+const fields = [
+  counts('passes', 'passes', { usual: 2 }),
+  length('longMs', 'long', { usual: 60_000 }),
+  length('longRestMs', 'rest', { usual: 20_000 }),
+  length('shortMs', 'short', { usual: 20_000 }),
+  length('slotRestMs', 'after each slot', { usual: 40_000 }),
+  length('passBreakMs', 'between'),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+/** The first move of a slot is the long one, the others are short. */
+export const compoundSchema = sectionSchema('compound', fields, 'groups')
+type Compound = z.infer<typeof compoundSchema>
 
-export const compound: Format<Compound> = {
-  schema,
+export const compound: Format<Compound> = defineFormat('compound', {
+  schema: compoundSchema,
   words: { round: { one: 'pass', many: 'passes' }, set: { one: 'slot', many: 'slots' } },
-  notation: {
-    head: 'compound',
-    moves: 'groups',
-    groupSize: [1, 0],
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('passes', 'passes', 1, 500),
-      length('longMs', 'long'),
-      length('longRestMs', 'rest'),
-      length('shortMs', 'short'),
-      length('slotRestMs', 'after each slot'),
-      length('passBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'compound',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    passes: 2,
-    longMs: 60_000,
-    longRestMs: 20_000,
-    shortMs: 20_000,
-    slotRestMs: 40_000,
-    passBreakMs: 0,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'compound', fields, moves: 'groups', groupSize: [1, 0], perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ groups, passes }) => groups.flat().length * passes,
+  solve: knobs('passes', 'longMs', 'shortMs', { timesHigh: 6, oneGroup: true }),
   expand(section, around) {
     const { passes, groups, passBreakMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
     const long = given(section.longMs, 'longMs'),
       longRest = given(section.longRestMs, 'longRestMs'),
-      short = given(section.shortMs, 'shortMs')
+      short = given(section.shortMs, 'shortMs'),
+      slotRest = given(section.slotRestMs, 'slotRestMs')
     for (let pass = 1; pass <= passes; pass++) {
+      const here = { round: pass, rounds: passes }
       groups.forEach((group, at) => {
         const places = placed(group, 'groups', at)
-        const between = { round: pass, rounds: passes, set: at + 1, sets: groups.length }
+        const between = { ...here, set: at + 1, sets: groups.length }
         places.forEach((one, index) =>
-          run.turn(
-            `r${pass}/g${at + 1}/s${index + 1}`,
+          run.turn({
+            place: `r${pass}/${one.key}`,
             one,
             pass,
-            ownWork(one, index ? short : long),
-            index ? null : ownRest(one, longRest),
-            true,
-            { ...between, station: index + 1, stations: places.length },
-            section.restLabel,
-          ),
+            work: ownWork(one, index ? short : long),
+            rest: index ? null : ownRest(one, longRest),
+            closes: true,
+            spot: { ...between, station: index + 1, stations: places.length },
+          }),
         )
-        const lastSlot = at === groups.length - 1
-        const closing =
-          !lastSlot ||
-          restStays(section.lastRest, {
-            last: pass === passes,
-            breakBetween: passBreakMs > 0,
-            breakFollows: around.breakFollows,
-          })
-        if (closing)
-          run.rest(`r${pass}/g${at + 1}/rest`, given(section.slotRestMs, 'slotRestMs'), between, section.restLabel)
+        const end = { last: pass === passes, breakBetween: passBreakMs > 0, breakFollows: around.breakFollows }
+        const closing = at < groups.length - 1 || restStays(section.lastRest, end)
+        if (closing) run.rest(`r${pass}/${groupKey(group)}/after`, slotRest, between)
       })
-      if (pass < passes) run.pause(`r${pass}/break`, given(passBreakMs, 'passBreakMs'), { round: pass, rounds: passes })
+      if (pass < passes) run.pause(`r${pass}/break`, given(passBreakMs, 'passBreakMs'), here)
     }
     return run.segments
   },
@@ -122,7 +69,7 @@ export const compound: Format<Compound> = {
     const works = rows.worksIn(1, 1)
     const long = works[0],
       after = long ? rows.all[rows.all.indexOf(long) + 1] : undefined
-    const slotRests = rows.rests.filter((rest) => rows.all[rows.all.indexOf(rest) - 1] !== long && rest !== after)
+    const slotRest = rows.all.find((row, at) => row.kind === 'rest' && rows.all[at - 1] !== long && row !== after)
     return LAST_RESTS.map((lastRest) => ({
       ...compound.defaults(key, name),
       leadInMs: rows.leadInMs,
@@ -130,11 +77,11 @@ export const compound: Format<Compound> = {
       longMs: long?.durationMs ?? 0,
       longRestMs: after?.kind === 'rest' ? (after.durationMs ?? 0) : 0,
       shortMs: usual(works.slice(1)),
-      slotRestMs: slotRests[0]?.durationMs ?? 0,
+      slotRestMs: slotRest?.durationMs ?? 0,
       passBreakMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       groups: rows.groups({ ownFrom: 'set' }),
     }))
   },
-}
+})

@@ -1,40 +1,26 @@
 // Cool-down (F20): holds, each side in turn; or a reminder of one elsewhere.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { head, LEAD, length, ms, type Format } from './format'
+import { length, NO_LEAD, sectionSchema } from './fields'
+import { defineFormat, type Format } from './format'
 import { onceThrough } from './frames'
-import { describeOutside, outside, outsideFields } from './outside'
-import { given, ownWork } from './run'
+import { describeOutside, outsideFields } from './outside'
 import { usual } from './rows'
-import { moveIn, ruleOf, stations } from './station'
+import { given, ownWork } from './run'
+import { moveIn, ruleOf } from './station'
 
-const schema = z.object({ format: z.literal('coolDown'), ...head, leadInMs: ms, workMs: ms, ...outside, stations })
-type CoolDown = z.infer<typeof schema>
-export { schema as coolDownSchema }
+const fields = [length('workMs', 'hold', { bare: 30_000 }), ...outsideFields, NO_LEAD] as const
+export const coolDownSchema = sectionSchema('coolDown', fields, 'flat')
+type CoolDown = z.infer<typeof coolDownSchema>
 
-export const coolDown: Format<CoolDown> = {
-  schema,
+export const coolDown: Format<CoolDown> = defineFormat('coolDown', {
+  schema: coolDownSchema,
+  part: 'coolDown',
   words: { station: { one: 'hold', many: 'holds' } },
-  notation: {
-    head: 'cool-down',
-    moves: 'flat',
-    perMove: ['workMs'],
-    fields: [length('workMs', 'hold', 30_000), ...outsideFields, LEAD],
-  },
-  defaults: (key, name) => ({
-    format: 'coolDown',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 0,
-    workMs: 30_000,
-    where: 'here',
-    link: '',
-    reminderMs: 8000,
-    stations: [],
-  }),
+  notation: { head: 'cool-down', fields, moves: 'flat', perMove: ['workMs'] },
+  works: ({ stations }) => stations.length,
+  keeps: ({ where }) => (where === 'here' ? ['coolDown'] : []),
   expand: (section, around) =>
     onceThrough(section, around, (one) => {
       const rule = ruleOf(one.station, moveIn(one.station, 1, around.cast))
@@ -49,4 +35,4 @@ export const coolDown: Format<CoolDown> = {
   recognise: (rows, key, name) => [
     { ...coolDown.defaults(key, name), leadInMs: rows.leadInMs, workMs: usual(rows.works), stations: rows.stations() },
   ],
-}
+})

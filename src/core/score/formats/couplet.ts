@@ -1,72 +1,53 @@
 // Couplet on a clock (F13): m reps of A, n reps of B, repeated until the time is up; count how many times round.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { timesRound } from '../reps'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Around,
-  type Format,
-} from './format'
+import { groupSeconds } from './counting'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { type Around, defineFormat, type Format, keepsTabata } from './format'
 import { roundsOfGroups } from './frames'
 import { usual } from './rows'
-import { groups, withReps, type Station } from './station'
-import { groupSeconds } from './counting'
+import { withReps, type Station } from './station'
 
-const schema = z.object({
-  format: z.literal('couplet'),
-  ...head,
-  leadInMs: ms,
-  rounds: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Couplet = z.infer<typeof schema>
-export { schema as coupletSchema }
+const fields = [
+  length('workMs', 'on', { usual: 360_000 }),
+  counts('rounds', 'rounds'),
+  length('restMs', 'off', { usual: 60_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const coupletSchema = sectionSchema('couplet', fields, 'groups')
+type Couplet = z.infer<typeof coupletSchema>
 
 const JOIN = ' + '
 
 /** How many times round a group the time holds, by seconds per rep: an estimate. */
-export const timesInCouplet = (group: readonly Station[], workMs: number, around: Pick<Around, 'cast'>): number =>
+const timesInCouplet = (group: readonly Station[], workMs: number, around: Pick<Around, 'cast'>): number =>
   timesRound(workMs, groupSeconds(group, 1, around.cast) * 1000)
 
-export const couplet: Format<Couplet> = {
-  schema,
+export const couplet: Format<Couplet> = defineFormat('couplet', {
+  schema: coupletSchema,
   words: { station: { one: 'couplet', many: 'couplets' } },
-  notation: {
-    head: 'couplet',
-    moves: 'groups',
-    groupSize: [2, 0],
-    perMove: ['reps', 'swaps'],
-    fields: [length('workMs', 'on'), counts('rounds', 'rounds', 1, 500), length('restMs', 'off'), LEAD, LAST, ACTIVE],
-  },
-  defaults: (key, name) => ({
-    format: 'couplet',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rounds: 1,
-    workMs: 360_000,
-    restMs: 60_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'couplet', fields, moves: 'groups', groupSize: [2, 0], perMove: ['reps', 'swaps'] },
+  works: ({ groups, rounds }) => groups.flat().length * rounds,
+  keeps: keepsTabata,
+  usualReps: () => 10,
+  findings: ({ groups, workMs }, around) =>
+    groups.flatMap((group, at) =>
+      timesInCouplet(group, workMs, around) >= 1
+        ? []
+        : [
+            {
+              check: 'couplet',
+              id: String(at),
+              severity: 'warning' as const,
+              fact: { code: 'couplet-too-short' as const, workMs, moves: group.map((station) => station.label) },
+              mend: null,
+            },
+          ],
+    ),
   expand: (section, around) =>
     roundsOfGroups(
       section,
@@ -94,7 +75,7 @@ export const couplet: Format<Couplet> = {
       workMs: usual(rows.works),
       restMs: usual(rows.rests),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       groups: rows.joined(JOIN),
     })),
-}
+})

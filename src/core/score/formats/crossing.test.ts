@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { around, station } from '../../testing'
 import type { Segment } from '../segment'
 import { restStays } from './lastRest'
-import { LAST_RESTS, type LastRest } from './format'
+import { LAST_RESTS, type LastRest } from './fields'
 import {
   describeSection,
   expandSection,

@@ -1,37 +1,14 @@
-// The one shape that every format has: schema, defaults, expand, describe, recognise, and how its numbers are typed.
-import { z } from 'zod'
-import { DAY, type Ms } from '../../units'
+// The one shape that every format has. Whatever the rest needs to know of a format is asked of it: nobody else switches
+// on its name.
+import type { z } from 'zod'
+import type { FormatFact, MendFact } from '../../facts'
+import type { Ms } from '../../units'
 import type { Cast } from '../cast'
+import type { Readings } from '../schools'
 import type { Segment } from '../segment'
 import type { Words } from '../vocabulary'
+import type { Field, Holding } from './fields'
 import type { Rows } from './rows'
-
-export const ms = z.number().int().min(0).max(DAY)
-export const key = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a key is made of small letters, digits and hyphens')
-export const name = z.string().max(300)
-export const count = (low: number, high: number): z.ZodNumber => z.number().int().min(low).max(high)
-/** A line that is kept as it was typed: empty, a comment (`#`), or what could not be understood (`?`). */
-const remarkLine = z
-  .string()
-  .max(2000)
-  .regex(/^$|^[#?][^\r\n]*$/, 'a remark is one line that starts with # or ?')
-export const remarks = {
-  above: z.array(remarkLine).max(50_000).default([]),
-  beside: z
-    .string()
-    .max(2000)
-    .regex(/^$|^#[^\r\n]*$/, 'a remark beside is one line that starts with #')
-    .default(''),
-}
-
-/** What every section has. */
-export const head = { key, name, ...remarks }
-
-export const LAST_RESTS = ['replaced', 'kept', 'dropped'] as const
-export type LastRest = (typeof LAST_RESTS)[number]
-export const lastRest = z.enum(LAST_RESTS).default('replaced')
-/** The name of an active rest; empty for a still one. */
-export const restLabel = name.default('')
 
 /** What a format may know of its surroundings. */
 export interface Around {
@@ -41,71 +18,111 @@ export interface Around {
   words: Words
 }
 
-export interface Format<T> {
-  schema: z.ZodType<T>
-  /** What the interface starts a new section with. */
-  defaults: (key: string, name: string) => T
-  expand: (section: T, around: Around) => Segment[]
-  /** The section in words, without a full stop. */
-  describe: (section: T, around: Around) => string
-  /** Sections that may give exactly these intervals; the caller checks which does. */
-  recognise?: (rows: Rows, key: string, name: string) => T[]
-  notation: Notation
-  /** The format's own words for what it counts. */
-  words?: Partial<Words>
-}
-
 /** How a section is typed: `HEAD Name: field, field`, then its moves. Also what the form shows. */
 export interface Notation {
   /** The word at the start of the line. */
   head: string
   fields: readonly Field[]
-  /** How moves are held: none, one after another (`stations`), or in groups joined by `+` (`groups`). */
-  moves: 'none' | 'flat' | 'groups'
+  moves: Holding | 'rows'
   /** Moves in one group; 0 for any number. */
   groupSize?: readonly [low: number, high: number]
   /** What a move may carry besides its name. */
   perMove?: readonly ('workMs' | 'restMs' | 'reps' | 'swaps')[]
 }
 
-interface FieldBase {
-  field: string
-  /** What is typed beside the value. */
-  word: string
-  /** The value when nothing is typed. */
-  bare: unknown
+/** The part that a section plays in a session. */
+export type Part = 'main' | 'talk' | 'break' | 'warmUp' | 'coolDown'
+
+/** Words of a title that a format may keep. */
+export type TitleWord = 'tabata' | 'emom' | 'ladder' | 'pyramid' | 'finisher' | 'warmUp' | 'coolDown'
+
+/** Something wrong with a format's own numbers. `id` need only be unlike within the check and the section. */
+export interface OwnFinding<T> {
+  check: string
+  id: string
+  severity: 'error' | 'warning' | 'note'
+  fact: FormatFact
+  mend: { fact: MendFact; apply: (section: T) => void } | null
 }
-export type Field = FieldBase &
-  (
-    | { kind: 'count'; low: number; high: number; bare: number }
-    | { kind: 'length'; bare: Ms }
-    | { kind: 'optionalLength'; bare: Ms | null }
-    /** A bare value of '' stands for null: nothing chosen. */
-    | { kind: 'choice'; options: readonly string[]; bare: string }
-    | { kind: 'text'; bare: string }
-    | { kind: 'lengths'; bare: readonly Ms[] }
-    | { kind: 'workRests'; bare: readonly { workMs: Ms; restMs: Ms }[] }
-  )
 
-export const counts = (field: string, word: string, low: number, high: number, bare = 1): Field => ({
-  kind: 'count',
-  field,
-  word,
-  low,
-  high,
-  bare,
-})
-export const length = (field: string, word: string, bare: Ms = 0): Field => ({ kind: 'length', field, word, bare })
-export const choice = (field: string, word: string, options: readonly string[]): Field => ({
-  kind: 'choice',
-  field,
-  word,
-  options,
-  bare: options[0] ?? '',
-})
-export const text = (field: string, word: string): Field => ({ kind: 'text', field, word, bare: '' })
+/** The numbers that a promise is solved for, by field, and the bounds of the count. */
+export interface Knobs {
+  times: string
+  work: string
+  rest: string | null
+  timesLow: number
+  timesHigh: number
+  /** All moves in one group, not one or two in each. */
+  oneGroup?: boolean
+}
 
-/** Fields that most formats with a clock share. */
-export const LEAD = length('leadInMs', 'lead')
-export const LAST = choice('lastRest', 'last rest', LAST_RESTS)
-export const ACTIVE = text('restLabel', 'rest is')
+export interface Format<T> {
+  schema: z.ZodType<T>
+  notation: Notation
+  part: Part
+  /** What the interface starts a new section with. */
+  defaults: (key: string, name: string) => T
+  expand: (section: T, around: Around) => Segment[]
+  /** At most so many intervals of work, told without unfolding. */
+  works: (section: T) => number
+  /** The section in words, without a full stop. */
+  describe: (section: T, around: Around) => string
+  /** Sections that may give exactly these intervals; the caller checks which does. */
+  recognise?: (rows: Rows, key: string, name: string) => T[]
+  /** The format's own words for what it counts. */
+  words?: Partial<Words>
+  /** Counts a climb and its descent as one round, in place, where the format has such. */
+  thereAndBack?: (section: T, segments: readonly Segment[]) => void
+  /** What is wrong with its own numbers. */
+  findings?: (section: T, around: Around) => OwnFinding<T>[]
+  /** The words of a title that this section makes true. */
+  keeps?: (section: T, readings: Readings) => readonly TitleWord[]
+  solve?: Knobs
+  /** Reps that a new move of a group starts with, by its place in the group. */
+  usualReps?: (place: number) => number | null
+}
+
+type Definition<T> = Omit<Format<T>, 'defaults' | 'part'> & { part?: Part }
+
+/** Completes a format: its defaults follow from the table of its fields. */
+export function defineFormat<T extends { key: string; name: string }>(
+  name: string,
+  definition: Definition<T>,
+): Format<T> {
+  const { notation, schema } = definition
+  let usual: T | null = null
+  const defaults = (key: string, label: string): T => {
+    usual ??= schema.parse({
+      format: name,
+      key: 'new',
+      name: '',
+      ...Object.fromEntries(notation.fields.map((field) => [field.field, field.usual])),
+      ...(notation.moves === 'flat' ? { stations: [] } : notation.moves === 'groups' ? { groups: [] } : {}),
+      ...(notation.moves === 'rows' ? { rows: [] } : {}),
+    })
+    return { ...structuredClone(usual), key, name: label }
+  }
+  return { part: 'main', ...definition, defaults }
+}
+
+export const knobs = (times: string, work: string, rest: string | null, more: Partial<Knobs> = {}): Knobs => ({
+  times,
+  work,
+  rest,
+  timesLow: 1,
+  timesHigh: 12,
+  ...more,
+})
+
+/** Any work that is twice its rest, and any short burst: what the word of the title means to some. */
+export const twiceTheRest = (workMs: Ms, restMs: Ms): boolean => restMs > 0 && workMs === 2 * restMs
+export const shortBurst = (workMs: Ms, restMs: Ms): boolean => restMs > 0 && workMs <= 30_000
+
+/** What formats with one work and one rest keep of the disputed word. */
+export const keepsTabata = (
+  { workMs, restMs }: { workMs: Ms; restMs: Ms },
+  { tabata }: Readings,
+): readonly TitleWord[] =>
+  (tabata === 'double' && twiceTheRest(workMs, restMs)) || (tabata === 'burst' && shortBurst(workMs, restMs))
+    ? ['tabata']
+    : []

@@ -143,7 +143,8 @@ describe('each format, worked by hand', () => {
       'w36 r24 w60',
     ],
     ['every minute by time', make('minuteTime', { rounds: 2, lastRest: 'dropped', stations: [A] }), 'w40 r20 w40'],
-    // 2, 4, 6 ... reps of 3 s: 6 + 12 + 18 + 24 = 60 s is four rungs in a minute; down again 8 + 6 + 4 + 2 = 20 reps = 60 s.
+    // 2, 4, 6 ... reps of 3 s: 6 + 12 + 18 + 24 = 60 s is four rungs in a minute; down again 8 + 6 + 4 + 2 = 20 reps =
+    // 60 s.
     [
       'rep pyramid',
       make('pyramid', { climbMs: 60_000, restMs: 30_000, lastRest: 'dropped', groups: [[station('Deck-rail squat')]] }),

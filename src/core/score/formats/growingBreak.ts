@@ -1,74 +1,49 @@
 // Growing break (F9): stations without rest; the break between rounds grows by a step.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { count, counts, head, LEAD, length, ms, type Format } from './format'
-import { given, ownWork, placed, Run, stepped } from './run'
+import { counts, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs } from './format'
 import { usual } from './rows'
-import { stations } from './station'
+import { given, ownWork, placed, Run, stepped } from './run'
 
-const schema = z.object({
-  format: z.literal('growingBreak'),
-  ...head,
-  leadInMs: ms,
-  rounds: count(1, 500),
-  workMs: ms,
-  breakMs: ms,
-  breakStepMs: ms,
-  stations,
-})
-type GrowingBreak = z.infer<typeof schema>
-export { schema as growingBreakSchema }
+const fields = [
+  counts('rounds', 'rounds', { usual: 4 }),
+  length('workMs', 'on', { usual: 30_000 }),
+  length('breakMs', 'break', { usual: 20_000 }),
+  length('breakStepMs', 'step', { usual: 10_000 }),
+  LEAD,
+] as const
+export const growingBreakSchema = sectionSchema('growingBreak', fields, 'flat')
+type GrowingBreak = z.infer<typeof growingBreakSchema>
 
-export const growingBreak: Format<GrowingBreak> = {
-  schema,
-  notation: {
-    head: 'growing',
-    moves: 'flat',
-    perMove: ['workMs', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('workMs', 'on'),
-      length('breakMs', 'break'),
-      length('breakStepMs', 'step'),
-      LEAD,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'growingBreak',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rounds: 4,
-    workMs: 30_000,
-    breakMs: 20_000,
-    breakStepMs: 10_000,
-    stations: [],
-  }),
+export const growingBreak: Format<GrowingBreak> = defineFormat('growingBreak', {
+  schema: growingBreakSchema,
+  notation: { head: 'growing', fields, moves: 'flat', perMove: ['workMs', 'swaps'] },
+  works: ({ stations, rounds }) => stations.length * rounds,
+  solve: knobs('rounds', 'workMs', 'breakMs'),
   expand(section, around) {
     const { rounds } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs')
+    const first = { ms: section.breakMs, path: ['breakMs'] },
+      step = { ms: section.breakStepMs, path: ['breakStepMs'] }
     const places = placed(section.stations, 'stations')
     for (let round = 1; round <= rounds; round++) {
       places.forEach((one, at) =>
-        run.turn(`r${round}/s${at + 1}`, one, round, ownWork(one, work), null, false, {
-          round,
-          rounds,
-          station: at + 1,
-          stations: places.length,
+        run.turn({
+          place: `r${round}/${one.key}`,
+          one,
+          pass: round,
+          work: ownWork(one, work),
+          rest: null,
+          closes: false,
+          spot: { round, rounds, station: at + 1, stations: places.length },
         }),
       )
-      if (round < rounds)
-        run.pause(
-          `r${round}/break`,
-          stepped(section.breakMs, ['breakMs'], section.breakStepMs, round - 1, ['breakStepMs']),
-          { round, rounds },
-        )
+      if (round < rounds) run.pause(`r${round}/break`, stepped(first, step, round - 1), { round, rounds })
     }
     return run.segments
   },
@@ -91,4 +66,4 @@ export const growingBreak: Format<GrowingBreak> = {
       },
     ]
   },
-}
+})

@@ -1,120 +1,68 @@
 // Ladder (F6): work grows by a step each round, and rest equals that round's work; repeated for further groups.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  choice,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, choice, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, placed, Run, stepped } from './run'
 import { usual } from './rows'
-import { groups } from './station'
+import { given, groupKey, placed, Run, stepped } from './run'
 
+/** Whether the rest comes after every move, or once the whole group is done. */
 const REST_AFTER = ['station', 'round'] as const
 
-const schema = z.object({
-  format: z.literal('ladder'),
-  ...head,
-  leadInMs: ms,
-  rungs: count(1, 500),
-  startMs: ms,
-  stepMs: ms,
-  /** Whether the rest comes after every move, or once the whole group is done. */
-  restAfter: z.enum(REST_AFTER).default('station'),
-  groupBreakMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Ladder = z.infer<typeof schema>
-export { schema as ladderSchema }
+const fields = [
+  counts('rungs', 'rungs', { usual: 5 }),
+  length('startMs', 'from', { usual: 10_000 }),
+  length('stepMs', 'step', { usual: 10_000 }),
+  choice('restAfter', 'rest after each', REST_AFTER),
+  length('groupBreakMs', 'between', { usual: 60_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const ladderSchema = sectionSchema('ladder', fields, 'groups')
+type Ladder = z.infer<typeof ladderSchema>
 
-export const ladder: Format<Ladder> = {
-  schema,
+export const ladder: Format<Ladder> = defineFormat('ladder', {
+  schema: ladderSchema,
   words: { round: { one: 'rung', many: 'rungs' }, set: { one: 'group', many: 'groups' } },
-  notation: {
-    head: 'ladder',
-    moves: 'groups',
-    groupSize: [1, 0],
-    perMove: ['swaps'],
-    fields: [
-      counts('rungs', 'rungs', 1, 500),
-      length('startMs', 'from'),
-      length('stepMs', 'step'),
-      choice('restAfter', 'rest after each', REST_AFTER),
-      length('groupBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'ladder',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rungs: 5,
-    startMs: 10_000,
-    stepMs: 10_000,
-    restAfter: 'station',
-    groupBreakMs: 60_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'ladder', fields, moves: 'groups', groupSize: [1, 0], perMove: ['swaps'] },
+  works: ({ groups, rungs }) => groups.flat().length * rungs,
+  solve: knobs('rungs', 'startMs', 'stepMs', { timesLow: 3, timesHigh: 10 }),
+  keeps: () => ['ladder'],
   expand(section, around) {
-    const { rungs, startMs, stepMs, groups, groupBreakMs } = section
-    const run = new Run(section.key, around)
+    const { rungs, groups, groupBreakMs } = section
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
+    const start = { ms: section.startMs, path: ['startMs'] },
+      step = { ms: section.stepMs, path: ['stepMs'] }
     groups.forEach((group, at) => {
       const places = placed(group, 'groups', at)
       const lastGroup = at === groups.length - 1
+      const between = { set: at + 1, sets: groups.length }
       const closing = restStays(section.lastRest, {
         last: lastGroup,
         breakBetween: groupBreakMs > 0,
         breakFollows: around.breakFollows,
       })
       for (let rung = 1; rung <= rungs; rung++) {
-        const work = stepped(startMs, ['startMs'], stepMs, rung - 1, ['stepMs'])
+        const work = stepped(start, step, rung - 1)
         places.forEach((one, index) => {
-          const spot = {
-            round: rung,
-            rounds: rungs,
-            set: at + 1,
-            sets: groups.length,
-            station: index + 1,
-            stations: places.length,
-          }
-          const rests = section.restAfter === 'station' || index === places.length - 1
-          run.turn(
-            `g${at + 1}/r${rung}/s${index + 1}`,
+          const lastOfRung = index === places.length - 1
+          run.turn({
+            place: `r${rung}/${one.key}`,
             one,
-            rung,
+            pass: rung,
             work,
-            rests ? work : null,
-            rung < rungs || index < places.length - 1 || closing,
-            spot,
-            section.restLabel,
-          )
+            rest: section.restAfter === 'station' || lastOfRung ? work : null,
+            closes: rung < rungs || !lastOfRung || closing,
+            spot: { ...between, round: rung, rounds: rungs, station: index + 1, stations: places.length },
+          })
         })
       }
-      if (!lastGroup)
-        run.pause(`g${at + 1}/break`, given(groupBreakMs, 'groupBreakMs'), { set: at + 1, sets: groups.length })
+      if (!lastGroup) run.pause(`${groupKey(group)}/break`, given(groupBreakMs, 'groupBreakMs'), between)
     })
     return run.segments
   },
@@ -135,9 +83,9 @@ export const ladder: Format<Ladder> = {
           restAfter,
           groupBreakMs: usual(rows.breaks),
           lastRest,
-          restLabel: rows.rests[0]?.label ?? '',
+          restLabel: rows.restLabel,
           groups: rows.groups(),
         }
       }),
     ),
-}
+})

@@ -1,5 +1,5 @@
 // Whether the rest at the end of a pass is there: docs/decisions/004 says what each rule means and why.
-import type { LastRest } from './format'
+import type { LastRest } from './fields'
 
 export interface EndOfPass {
   /** No pass comes after this one. */

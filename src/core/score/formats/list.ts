@@ -1,53 +1,36 @@
 // Free list (F21): any intervals in any order, as an interval table brings them.
 import { z } from 'zod'
-import { counted } from '../vocabulary'
-import { head, type Format } from './format'
-import { FORMAT_NAMES } from './names'
-import { rowSchema, type ListRow } from './row'
+import type { Cast } from '../cast'
+import { head } from '../primitives'
 import type { Segment } from '../segment'
+import { counted } from '../vocabulary'
+import { fieldSchema, optionalChoice } from './fields'
+import { defineFormat, type Format } from './format'
+import { FORMAT_NAMES, type FormatName } from './names'
+import { rowSchema, type ListRow } from './row'
 
-const schema = z.object({
+/** The format that it was before it was turned into a list, so that it can be recognised as that again. */
+const FROM = optionalChoice('from', 'was', FORMAT_NAMES)
+export const listSchema = z.object({
   format: z.literal('list'),
   ...head,
   rows: z.array(rowSchema).max(50_000),
-  /** The format that it was before it was turned into a list, so that it can be recognised as that again. */
-  from: z.enum(FORMAT_NAMES).nullable().default(null),
+  from: fieldSchema(FROM) as z.ZodType<FormatName | null>,
 })
-export type FreeList = z.infer<typeof schema>
-export { schema as listSchema }
+export type FreeList = z.infer<typeof listSchema>
 
-export const list: Format<FreeList> = {
-  schema,
-  notation: {
-    head: 'list',
-    moves: 'none',
-    fields: [{ kind: 'choice', field: 'from', word: 'was', options: FORMAT_NAMES, bare: '' }],
-  },
-  defaults: (key, name) => ({ format: 'list', key, name, above: [], beside: '', rows: [], from: null }),
-  expand(section, { cast, words }) {
-    const rounds = most(section.rows, 'round'),
-      sets = most(section.rows, 'set')
-    const groupOf = (row: ListRow): string => `${row.set ?? ''}/${row.round ?? ''}`
-    const stationsIn = new Map<string, number>(),
-      seen = new Map<string, number>(),
-      taken = new Map<string, number>()
-    for (const row of section.rows)
-      if (row.kind === 'work') stationsIn.set(groupOf(row), (stationsIn.get(groupOf(row)) ?? 0) + 1)
-    return section.rows.map((row, index): Segment => {
-      const group = groupOf(row)
-      if (row.kind === 'work') seen.set(group, (seen.get(group) ?? 0) + 1)
-      const station = row.kind === 'work' || row.kind === 'rest' ? (seen.get(group) ?? null) : null
-      const stem =
-        section.key +
-        (row.set === null ? '' : `/g${row.set}`) +
-        (row.round === null ? '' : `/r${row.round}`) +
-        (station === null ? '' : `/s${station}`) +
-        `/${row.kind}`
-      const again = (taken.get(stem) ?? 0) + 1
-      taken.set(stem, again)
-      const work = row.kind === 'work' ? cast(row.label) : null
+export const list: Format<FreeList> = defineFormat('list', {
+  schema: listSchema,
+  notation: { head: 'list', fields: [FROM], moves: 'rows' },
+  works: ({ rows }) => rows.length,
+  expand({ key, rows }, { cast, words }) {
+    const rounds = most(rows, 'round'),
+      sets = most(rows, 'set')
+    const stationOf = stationsIn(rows)
+    return rows.map((row, index): Segment => {
+      const { station, stations } = stationOf(row)
       return {
-        id: again > 1 ? `${stem}-${again}` : stem,
+        id: `${key}/${row.key}`,
         row: 0,
         kind: row.kind,
         section: '',
@@ -56,18 +39,16 @@ export const list: Format<FreeList> = {
         set: row.set,
         sets: row.set === null ? null : sets,
         station,
-        stations: station === null ? null : (stationsIn.get(group) ?? null),
+        stations,
         label: row.label,
         side: row.side,
         startMs: 0,
         durationMs: row.durationMs ?? 0,
         estimated: row.estimated || row.kind === 'talk',
-        posture: work ? (row.posture ?? work.posture) : null,
-        effort: work ? (row.effort ?? work.effort) : null,
+        ...factsOf(row, cast),
         reps: row.reps,
-        moves: work ? [row.label] : [],
         note: '',
-        sectionKey: section.key,
+        sectionKey: key,
         words,
         origin: {
           station: ['rows', index],
@@ -78,6 +59,12 @@ export const list: Format<FreeList> = {
     })
   },
   describe: ({ rows }) => `${counted(rows.length, { one: 'interval', many: 'intervals' })}, one by one`,
+})
+
+const factsOf = (row: ListRow, cast: Cast): Pick<Segment, 'posture' | 'effort' | 'moves'> => {
+  if (row.kind !== 'work') return { posture: null, effort: null, moves: [] }
+  const move = cast(row.label)
+  return { posture: row.posture ?? move.posture, effort: row.effort ?? move.effort, moves: [row.label] }
 }
 
 const most = (rows: readonly ListRow[], counter: 'round' | 'set'): number | null =>
@@ -85,3 +72,18 @@ const most = (rows: readonly ListRow[], counter: 'round' | 'set'): number | null
     const value = row[counter]
     return value === null ? top : Math.max(top ?? 0, value)
   }, null)
+
+const groupOf = (row: ListRow): string => `${row.set ?? ''}/${row.round ?? ''}`
+
+/** Which work of its set and round a row is, or belongs to; asked row by row, in order. */
+function stationsIn(rows: readonly ListRow[]): (row: ListRow) => Pick<Segment, 'station' | 'stations'> {
+  const all = new Map<string, number>(),
+    seen = new Map<string, number>()
+  for (const row of rows) if (row.kind === 'work') all.set(groupOf(row), (all.get(groupOf(row)) ?? 0) + 1)
+  return (row) => {
+    const group = groupOf(row)
+    if (row.kind === 'work') seen.set(group, (seen.get(group) ?? 0) + 1)
+    const station = row.kind === 'work' || row.kind === 'rest' ? (seen.get(group) ?? null) : null
+    return { station, stations: station === null ? null : (all.get(group) ?? null) }
+  }
+}

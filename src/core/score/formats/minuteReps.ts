@@ -1,98 +1,85 @@
-// Every minute, by reps (F14): a target at the top of each slot; what is left of the slot is rest. If more than the wanted
-// rest is left, a rep can be added; if less, one is taken off. score/schools.ts holds what people understand by the word.
-import { z } from 'zod'
+// Every minute, by reps (F14): a target at the top of each slot; what is left of the slot is rest. If more than the
+// wanted rest is left, a rep can be added; if less, one is taken off. score/schools.ts holds what people understand by
+// the word.
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
+import { earnedRest, timeForReps } from '../reps'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
-import { groupSeconds, intervalOf } from './counting'
+import { groupSeconds, intervalOf, USUAL_REPS } from './counting'
+import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, type OwnFinding } from './format'
 import { restStays } from './lastRest'
 import { guessed, placed, Run } from './run'
-import { stations, withReps } from './station'
+import { withReps } from './station'
 
-const schema = z.object({
-  format: z.literal('minuteReps'),
-  ...head,
-  leadInMs: ms,
-  slotMs: ms,
-  rounds: count(1, 500),
+const fields = [
+  counts('rounds', 'rounds', { usual: 4 }),
+  length('slotMs', 'slot', { bare: 60_000 }),
   /** The rest that the reps should leave. */
-  wantedRestMs: ms,
-  lastRest,
-  restLabel,
-  stations,
-})
-type MinuteReps = z.infer<typeof schema>
-export { schema as minuteRepsSchema }
+  length('wantedRestMs', 'wanted rest', { bare: 15_000 }),
+  LEAD,
+  LAST_KEPT,
+  ACTIVE,
+] as const
+export const minuteRepsSchema = sectionSchema('minuteReps', fields, 'flat')
+type MinuteReps = z.infer<typeof minuteRepsSchema>
 
-export const minuteReps: Format<MinuteReps> = {
-  schema,
+export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
+  schema: minuteRepsSchema,
   words: { station: { one: 'minute', many: 'minutes' } },
-  notation: {
-    head: 'minute-reps',
-    moves: 'flat',
-    perMove: ['reps', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('slotMs', 'slot', 60_000),
-      length('wantedRestMs', 'wanted rest', 15_000),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'minuteReps',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    slotMs: 60_000,
-    rounds: 4,
-    wantedRestMs: 15_000,
-    lastRest: 'kept',
-    restLabel: '',
-    stations: [],
-  }),
+  notation: { head: 'minute-reps', fields, moves: 'flat', perMove: ['reps', 'swaps'] },
+  works: ({ stations, rounds }) => stations.length * rounds,
+  keeps: (_section, { emom }) => (emom === 'reps' ? ['emom'] : []),
+  findings: ({ stations, slotMs, wantedRestMs }, { cast }) =>
+    stations.flatMap((station, at): OwnFinding<MinuteReps>[] => {
+      const takesMs = groupSeconds([station], 1, cast) * 1000
+      const reps = station.reps ?? USUAL_REPS
+      const secondsPerRep = takesMs / 1000 / reps
+      const { restMs, change } = earnedRest(slotMs, reps, secondsPerRep, wantedRestMs)
+      if (!change || Math.abs(restMs - wantedRestMs) < timeForReps(1, secondsPerRep)) return []
+      const { label } = station
+      const better = Math.max(1, reps + change)
+      return [
+        {
+          check: 'earned rest',
+          id: `${at} ${label}`,
+          severity: restMs < 0 ? 'error' : 'note',
+          fact:
+            restMs < 0
+              ? { code: 'reps-overflow-slot', reps, label, takesMs, slotMs, secondsPerRep }
+              : { code: 'rest-not-as-wanted', reps, label, restMs, wantedMs: wantedRestMs, secondsPerRep },
+          mend: {
+            fact: { code: 'set-reps', reps: better },
+            apply: (draft) => {
+              const one = draft.stations[at]
+              if (one) one.reps = better
+            },
+          },
+        },
+      ]
+    }),
   expand(section, around) {
     const { rounds, slotMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
     for (let round = 1; round <= rounds; round++) {
+      const end = { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows }
       places.forEach((one, at) => {
         const spot = { round, rounds, station: at + 1, stations: places.length }
-        const place = `r${round}/s${at + 1}`
+        const place = `r${round}/${one.key}`
         const fullMs = Math.round(groupSeconds([one.station], round, around.cast) * 1000)
         const eachMs = intervalOf(one.station, round, around.cast)
         // Targets that overflow the slot are cut to it; a finding says so.
         const share = fullMs > slotMs ? slotMs / fullMs : 1
         const before = run.segments.length
-        run.turn(place, one, round, guessed(Math.floor(eachMs * share)), null, false, spot)
+        const work = guessed(Math.floor(eachMs * share))
+        run.turn({ place, one, pass: round, work, rest: null, closes: false, spot })
         let spentMs = 0
         for (let index = before; index < run.segments.length; index++) spentMs += run.segments[index]?.durationMs ?? 0
-        const closing =
-          at < places.length - 1 ||
-          restStays(section.lastRest, {
-            last: round === rounds,
-            breakBetween: false,
-            breakFollows: around.breakFollows,
-          })
-        if (closing) run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot, section.restLabel)
+        const closing = at < places.length - 1 || restStays(section.lastRest, end)
+        if (closing) run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot)
       })
     }
     return run.segments
@@ -101,18 +88,18 @@ export const minuteReps: Format<MinuteReps> = {
     `${counted(rounds * stations.length, slotMs === 60_000 ? { one: 'minute', many: 'minutes' } : { one: 'slot', many: 'slots' })} of ${formatLength(slotMs)}, ${counted(rounds, words.round)}: ` +
     `${stations.map((station) => withReps(station, 1)).join(', ') || 'no moves yet'}, the rest of each is rest, about ${formatLength(wantedRestMs)} wanted`,
   recognise(rows, key, name) {
-    const slotMs = rows.all
+    const firstSlot = rows.all
       .filter((row) => row.kind !== 'lead' && row.kind !== 'talk')
       .slice(0, rows.all.findIndex((row) => row.kind === 'rest') + 1 - (rows.leadInMs ? 1 : 0))
-      .reduce((sum, row) => sum + (row.durationMs ?? 0), 0)
+    const slotMs = firstSlot.reduce((sum, row) => sum + (row.durationMs ?? 0), 0)
     return LAST_RESTS.map((lastRest) => ({
       ...minuteReps.defaults(key, name),
       leadInMs: rows.leadInMs,
       slotMs,
       rounds: Math.max(1, rows.rounds),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       stations: rows.stations({ lengths: false }),
     }))
   },
-}
+})

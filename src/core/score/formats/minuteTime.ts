@@ -1,101 +1,55 @@
 // Every minute, by time (F15): fixed work and rest that fill the minute.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs } from './format'
 import { restStays } from './lastRest'
-import { placed, Run, type Length } from './run'
 import { usual } from './rows'
-import { stations } from './station'
+import { placed, Run, type Length } from './run'
 
-const schema = z.object({
-  format: z.literal('minuteTime'),
-  ...head,
-  leadInMs: ms,
-  slotMs: ms,
-  workMs: ms,
-  rounds: count(1, 500),
-  lastRest,
-  restLabel,
-  stations,
-})
-type MinuteTime = z.infer<typeof schema>
-export { schema as minuteTimeSchema }
+const fields = [
+  counts('rounds', 'rounds', { usual: 4 }),
+  length('workMs', 'on', { bare: 40_000 }),
+  length('slotMs', 'slot', { bare: 60_000 }),
+  LEAD,
+  LAST_KEPT,
+  ACTIVE,
+] as const
+export const minuteTimeSchema = sectionSchema('minuteTime', fields, 'flat')
+type MinuteTime = z.infer<typeof minuteTimeSchema>
 
-export const minuteTime: Format<MinuteTime> = {
-  schema,
+export const minuteTime: Format<MinuteTime> = defineFormat('minuteTime', {
+  schema: minuteTimeSchema,
   words: { station: { one: 'minute', many: 'minutes' } },
-  notation: {
-    head: 'minute-time',
-    moves: 'flat',
-    perMove: ['workMs', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('workMs', 'on', 40_000),
-      length('slotMs', 'slot', 60_000),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'minuteTime',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    slotMs: 60_000,
-    workMs: 40_000,
-    rounds: 4,
-    lastRest: 'kept',
-    restLabel: '',
-    stations: [],
-  }),
+  notation: { head: 'minute-time', fields, moves: 'flat', perMove: ['workMs', 'swaps'] },
+  works: ({ stations, rounds }) => stations.length * rounds,
+  solve: knobs('rounds', 'workMs', null, { timesHigh: 20 }),
+  keeps: (_section, { emom }) => (emom === 'time' ? ['emom'] : []),
   expand(section, around) {
     const { rounds, slotMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations').map((one) => {
       const field = one.station.workMs === null ? ['workMs'] : [...one.path, 'workMs']
       const workMs = Math.min(slotMs, one.station.workMs ?? section.workMs)
       const work: Length = { ms: workMs, field, baseMs: 0, times: 1, estimated: false }
-      return { ...one, work, rest: { ...work, ms: slotMs - workMs, baseMs: slotMs, times: -1 } }
+      return { one, work, rest: { ...work, ms: slotMs - workMs, baseMs: slotMs, times: -1 } }
     })
     for (let round = 1; round <= rounds; round++) {
-      places.forEach((one, at) => {
-        const closing =
-          at < places.length - 1 ||
-          restStays(section.lastRest, {
-            last: round === rounds,
-            breakBetween: false,
-            breakFollows: around.breakFollows,
-          })
-        run.turn(
-          `r${round}/s${at + 1}`,
+      const end = { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows }
+      places.forEach(({ one, work, rest }, at) =>
+        run.turn({
+          place: `r${round}/${one.key}`,
           one,
-          round,
-          one.work,
-          one.rest,
-          closing,
-          { round, rounds, station: at + 1, stations: places.length },
-          section.restLabel,
-        )
-      })
+          work,
+          rest,
+          pass: round,
+          closes: at < places.length - 1 || restStays(section.lastRest, end),
+          spot: { round, rounds, station: at + 1, stations: places.length },
+        }),
+      )
     }
     return run.segments
   },
@@ -109,7 +63,7 @@ export const minuteTime: Format<MinuteTime> = {
       workMs: usual(rows.works),
       rounds: Math.max(1, rows.rounds),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       stations: rows.stations(),
     })),
-}
+})

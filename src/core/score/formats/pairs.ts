@@ -1,83 +1,42 @@
 // Alternating pairs (F3): A B A B ..., always an even number of intervals; several pairs with a break between them.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
 import { usual } from './rows'
-import { groups } from './station'
+import { given, groupKey, ownRest, ownWork, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('pairs'),
-  ...head,
-  leadInMs: ms,
-  times: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  pairBreakMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Pairs = z.infer<typeof schema>
-export { schema as pairsSchema }
+const fields = [
+  counts('times', 'times', { usual: 4 }),
+  length('workMs', 'on', { usual: 30_000 }),
+  length('restMs', 'off', { usual: 15_000 }),
+  length('pairBreakMs', 'between', { usual: 60_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const pairsSchema = sectionSchema('pairs', fields, 'groups')
+type Pairs = z.infer<typeof pairsSchema>
 
-export const pairs: Format<Pairs> = {
-  schema,
+export const pairs: Format<Pairs> = defineFormat('pairs', {
+  schema: pairsSchema,
   words: { set: { one: 'pair', many: 'pairs' } },
-  notation: {
-    head: 'pairs',
-    moves: 'groups',
-    groupSize: [2, 2],
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('times', 'times', 1, 500),
-      length('workMs', 'on'),
-      length('restMs', 'off'),
-      length('pairBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'pairs',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    times: 4,
-    workMs: 30_000,
-    restMs: 15_000,
-    pairBreakMs: 60_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'pairs', fields, moves: 'groups', groupSize: [2, 2], perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ groups, times }) => groups.flat().length * times,
+  solve: knobs('times', 'workMs', 'restMs'),
+  keeps: keepsTabata,
   expand(section, around) {
     const { times, pairBreakMs, groups } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
       rest = given(section.restMs, 'restMs')
     groups.forEach((group, at) => {
       const last = at === groups.length - 1
+      const between = { set: at + 1, sets: groups.length }
       const closing = restStays(section.lastRest, {
         last,
         breakBetween: pairBreakMs > 0,
@@ -85,28 +44,19 @@ export const pairs: Format<Pairs> = {
       })
       const places = placed(group, 'groups', at)
       for (let time = 1; time <= times; time++) {
-        places.forEach((one, index) => {
-          const spot = {
-            round: time,
-            rounds: times,
-            set: at + 1,
-            sets: groups.length,
-            station: index + 1,
-            stations: places.length,
-          }
-          run.turn(
-            `g${at + 1}/r${time}/s${index + 1}`,
+        places.forEach((one, index) =>
+          run.turn({
+            place: `r${time}/${one.key}`,
             one,
-            time,
-            ownWork(one, work),
-            ownRest(one, rest),
-            time < times || index < places.length - 1 || closing,
-            spot,
-            section.restLabel,
-          )
-        })
+            pass: time,
+            work: ownWork(one, work),
+            rest: ownRest(one, rest),
+            closes: time < times || index < places.length - 1 || closing,
+            spot: { ...between, round: time, rounds: times, station: index + 1, stations: places.length },
+          }),
+        )
       }
-      if (!last) run.pause(`g${at + 1}/break`, given(pairBreakMs, 'pairBreakMs'), { set: at + 1, sets: groups.length })
+      if (!last) run.pause(`${groupKey(group)}/break`, given(pairBreakMs, 'pairBreakMs'), between)
     })
     return run.segments
   },
@@ -122,7 +72,7 @@ export const pairs: Format<Pairs> = {
       restMs: usual(rows.rests),
       pairBreakMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       groups: rows.groups(),
     })),
-}
+})

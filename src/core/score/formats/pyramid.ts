@@ -1,47 +1,31 @@
-// Rep pyramid on a clock (F16): climb by k reps per pass until the time is up; rest; come back down from the rung reached;
-// group after group. The rung and the descent follow from seconds per rep and are estimates.
-import { z } from 'zod'
+// Rep pyramid on a clock (F16): climb by k reps per pass until the time is up; rest; come back down from the rung
+// reached; group after group. The rung and the descent follow from seconds per rep and are estimates.
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { descentMs, repsOnRung, rungReached, type Climb } from '../reps'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Around,
-  type Format,
-} from './format'
 import { secondsPerRepOf } from './counting'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { type Around, defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
-import { given, guessed, placed, Run } from './run'
 import { usual } from './rows'
-import { groups, labelIn, type Station } from './station'
+import { given, groupKey, guessed, placed, Run } from './run'
+import { labelIn, type Station } from './station'
 
-const schema = z.object({
-  format: z.literal('pyramid'),
-  ...head,
-  leadInMs: ms,
-  climbMs: ms,
-  restMs: ms,
-  startReps: count(1, 1000),
-  stepReps: count(1, 1000),
-  groupRestMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Pyramid = z.infer<typeof schema>
-export { schema as pyramidSchema }
+const fields = [
+  length('climbMs', 'climb', { usual: 240_000 }),
+  counts('startReps', 'reps', { high: 1000, usual: 2 }),
+  counts('stepReps', 'more each', { high: 1000, usual: 2 }),
+  length('restMs', 'off', { usual: 60_000 }),
+  length('groupRestMs', 'between', { usual: 90_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const pyramidSchema = sectionSchema('pyramid', fields, 'groups')
+type Pyramid = z.infer<typeof pyramidSchema>
 
-export const climbOf = (
+const climbOf = (
   section: Pick<Pyramid, 'startReps' | 'stepReps'>,
   group: readonly Station[],
   around: Pick<Around, 'cast'>,
@@ -55,76 +39,70 @@ const UP = 'Up: ',
   DOWN = 'Down: ',
   JOIN = ' + '
 
-export const pyramid: Format<Pyramid> = {
-  schema,
+export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
+  schema: pyramidSchema,
   words: { round: { one: 'leg', many: 'legs' }, set: { one: 'pyramid', many: 'pyramids' } },
-  notation: {
-    head: 'pyramid',
-    moves: 'groups',
-    groupSize: [1, 0],
-    fields: [
-      length('climbMs', 'climb'),
-      counts('startReps', 'reps', 1, 1000),
-      counts('stepReps', 'more each', 1, 1000),
-      length('restMs', 'off'),
-      length('groupRestMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
+  notation: { head: 'pyramid', fields, moves: 'groups', groupSize: [1, 0] },
+  works: ({ groups }) => groups.flat().length,
+  keeps: () => ['pyramid'],
+  thereAndBack(_section, segments) {
+    for (const segment of segments)
+      Object.assign(segment, { round: segment.set, rounds: segment.sets, set: null, sets: null })
   },
-  defaults: (key, name) => ({
-    format: 'pyramid',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    climbMs: 240_000,
-    restMs: 60_000,
-    startReps: 2,
-    stepReps: 2,
-    groupRestMs: 90_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  findings: (section, around) =>
+    section.groups.flatMap((group, at) =>
+      rungReached(climbOf(section, group, around), section.climbMs) > 0
+        ? []
+        : [
+            {
+              check: 'rung',
+              id: String(at),
+              severity: 'warning' as const,
+              fact: {
+                code: 'climb-too-short' as const,
+                climbMs: section.climbMs,
+                moves: group.map((station) => station.label),
+              },
+              mend: null,
+            },
+          ],
+    ),
   expand(section, around) {
     const { groups } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
     groups.forEach((group, at) => {
+      const key = groupKey(group)
       const places = placed(group, 'groups', at)
       const names = group.map((station) => labelIn(station, 1)).join(JOIN)
       const climb = climbOf(section, group, around)
       const rung = rungReached(climb, section.climbMs)
+      const reps = rung ? repsOnRung(climb, rung) : 0
       const between = { set: at + 1, sets: groups.length }
-      const up = run.together(`g${at + 1}/up`, places, 1, UP + names, given(section.climbMs, 'climbMs'), {
-        ...between,
-        round: 1,
-        rounds: 2,
+      const climbing = { ...between, round: 1, rounds: 2 }
+      const up = run.together({
+        place: `${key}/up`,
+        placed: places,
+        pass: 1,
+        label: UP + names,
+        work: given(section.climbMs, 'climbMs'),
+        spot: climbing,
       })
-      up.note = `By ${section.stepReps}, about to ${rung ? repsOnRung(climb, rung) : 0} reps`
-      run.rest(
-        `g${at + 1}/rest`,
-        given(section.restMs, 'restMs'),
-        { ...between, round: 1, rounds: 2 },
-        section.restLabel,
-      )
-      const down = run.together(`g${at + 1}/down`, places, 1, DOWN + names, guessed(descentMs(climb, rung)), {
-        ...between,
-        round: 2,
-        rounds: 2,
+      up.note = `By ${section.stepReps}, about to ${reps} reps`
+      run.rest(`${key}/rest`, given(section.restMs, 'restMs'), climbing)
+      const down = run.together({
+        place: `${key}/down`,
+        placed: places,
+        pass: 1,
+        label: DOWN + names,
+        work: guessed(descentMs(climb, rung)),
+        spot: { ...between, round: 2, rounds: 2 },
       })
-      down.note = `From about ${rung ? repsOnRung(climb, rung) : 0} reps`
-      const last = at === groups.length - 1
-      if (
-        !last ||
-        restStays(section.lastRest, { last: true, breakBetween: false, breakFollows: around.breakFollows })
-      ) {
-        run.rest(`g${at + 1}/after`, given(section.groupRestMs, 'groupRestMs'), between, section.restLabel)
-      }
+      down.note = `From about ${reps} reps`
+      const end = { last: true, breakBetween: false, breakFollows: around.breakFollows }
+      if (at < groups.length - 1 || restStays(section.lastRest, end))
+        run.rest(`${key}/after`, given(section.groupRestMs, 'groupRestMs'), between)
     })
     return run.segments
   },
@@ -148,8 +126,8 @@ export const pyramid: Format<Pyramid> = {
         startReps: stepReps,
         stepReps,
         lastRest,
-        restLabel: rows.rests[0]?.label ?? '',
+        restLabel: rows.restLabel,
         groups: rows.joined(JOIN, UP),
       })),
     ),
-}
+})

@@ -2,9 +2,11 @@
 import { z } from 'zod'
 import { POSTURES, SIDES } from '../postures'
 import { KINDS } from '../segment'
-import { ms, name, remarks } from './format'
+import { ms, name, placeKey, remarks } from '../primitives'
 
 export const rowSchema = z.object({
+  /** Unique within the list; the end of its segment's id. */
+  key: placeKey,
   kind: z.enum(KINDS),
   label: name,
   side: z.enum(SIDES).nullable(),
@@ -21,3 +23,21 @@ export const rowSchema = z.object({
   ...remarks,
 })
 export type ListRow = z.infer<typeof rowSchema>
+
+/** A row that has no key yet: `withKeys` gives it one where it comes to stand. */
+export const newRow = (change: Partial<ListRow>): ListRow => ({
+  key: '',
+  kind: 'work',
+  label: '',
+  side: null,
+  round: null,
+  set: null,
+  durationMs: null,
+  estimated: false,
+  reps: null,
+  posture: null,
+  effort: null,
+  above: [],
+  beside: '',
+  ...change,
+})

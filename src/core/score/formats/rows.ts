@@ -27,12 +27,15 @@ export class Rows {
   readonly leadInMs: Ms
   readonly rounds: number
   readonly sets: number
+  /** The name of the active rest, or empty. */
+  readonly restLabel: string
 
   constructor(readonly all: readonly ListRow[]) {
     this.works = all.filter((row) => row.kind === 'work')
     this.rests = all.filter((row) => row.kind === 'rest')
     this.breaks = all.filter((row) => row.kind === 'break')
     this.leadInMs = all[0]?.kind === 'lead' ? (all[0].durationMs ?? 0) : 0
+    this.restLabel = this.rests[0]?.label ?? ''
     this.rounds = this.works.reduce((top, row) => Math.max(top, row.round ?? 0), 0)
     this.sets = this.works.reduce((top, row) => Math.max(top, row.set ?? 0), 0)
   }

@@ -1,74 +1,51 @@
 // Sets by reps (F17): no clock, sets times reps. The length is an estimate from seconds per rep.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, count, counts, head, LAST, LAST_RESTS, lastRest, length, ms, restLabel, type Format } from './format'
 import { intervalOf, USUAL_REPS } from './counting'
+import { ACTIVE, counts, LAST, LAST_RESTS, length, sectionSchema } from './fields'
+import { defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
-import { given, guessed, ownRest, placed, Run } from './run'
 import { usual } from './rows'
-import { stations, withReps } from './station'
+import { given, guessed, ownRest, placed, Run } from './run'
+import { withReps } from './station'
 
-const schema = z.object({
-  format: z.literal('sets'),
-  ...head,
-  sets: count(1, 500),
-  restMs: ms,
-  changeMs: ms,
-  lastRest,
-  restLabel,
-  stations,
-})
-type Sets = z.infer<typeof schema>
-export { schema as setsSchema }
+const fields = [
+  counts('sets', 'sets', { usual: 3 }),
+  length('restMs', 'off', { usual: 60_000 }),
+  length('changeMs', 'to change', { usual: 90_000 }),
+  LAST,
+  ACTIVE,
+] as const
+export const setsSchema = sectionSchema('sets', fields, 'flat')
+type Sets = z.infer<typeof setsSchema>
 
-export const sets: Format<Sets> = {
-  schema,
-  notation: {
-    head: 'sets',
-    moves: 'flat',
-    perMove: ['reps', 'restMs', 'swaps'],
-    fields: [counts('sets', 'sets', 1, 500), length('restMs', 'off'), length('changeMs', 'to change'), LAST, ACTIVE],
-  },
-  defaults: (key, name) => ({
-    format: 'sets',
-    key,
-    name,
-    above: [],
-    beside: '',
-    sets: 3,
-    restMs: 60_000,
-    changeMs: 90_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    stations: [],
-  }),
+export const sets: Format<Sets> = defineFormat('sets', {
+  schema: setsSchema,
+  notation: { head: 'sets', fields, moves: 'flat', perMove: ['reps', 'restMs', 'swaps'] },
+  works: ({ stations, sets: count }) => stations.length * count,
   expand(section, around) {
     const { sets: count, changeMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
+    const rest = given(section.restMs, 'restMs')
     const places = placed(section.stations, 'stations')
     places.forEach((one, at) => {
       const last = at === places.length - 1
-      const closing = restStays(section.lastRest, {
-        last,
-        breakBetween: changeMs > 0,
-        breakFollows: around.breakFollows,
-      })
+      const end = { last, breakBetween: changeMs > 0, breakFollows: around.breakFollows }
+      const closing = restStays(section.lastRest, end)
+      const here = { station: at + 1, stations: places.length }
       for (let set = 1; set <= count; set++) {
-        const spot = { set, sets: count, station: at + 1, stations: places.length }
-        run.turn(
-          `s${at + 1}/set${set}`,
+        run.turn({
+          place: `${one.key}/set${set}`,
           one,
-          set,
-          guessed(intervalOf(one.station, set, around.cast)),
-          ownRest(one, given(section.restMs, 'restMs')),
-          set < count || closing,
-          spot,
-          section.restLabel,
-        )
+          pass: set,
+          work: guessed(intervalOf(one.station, set, around.cast)),
+          rest: ownRest(one, rest),
+          closes: set < count || closing,
+          spot: { set, sets: count, ...here },
+        })
       }
-      if (!last)
-        run.pause(`s${at + 1}/change`, given(changeMs, 'changeMs'), { station: at + 1, stations: places.length })
+      if (!last) run.pause(`${one.key}/change`, given(changeMs, 'changeMs'), here)
     })
     return run.segments
   },
@@ -81,7 +58,7 @@ export const sets: Format<Sets> = {
       restMs: usual(rows.rests),
       changeMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       stations: rows.runs({ lengths: false }),
     })),
-}
+})

@@ -1,45 +1,28 @@
 // Fixed slot (F7): the slot stays, say one minute, while work grows and rest shrinks; up only, or up and back down. The
 // last round may have no rest at all.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  choice,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, choice, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, knobs } from './format'
 import { restStays } from './lastRest'
-import { placed, Run, type Length } from './run'
 import { usual } from './rows'
-import { stations } from './station'
+import { placed, Run, type Length } from './run'
 
 const SHAPES = ['up', 'upAndDown'] as const
 
-const schema = z.object({
-  format: z.literal('slot'),
-  ...head,
-  leadInMs: ms,
-  slotMs: ms,
-  startMs: ms,
-  stepMs: ms,
-  steps: count(1, 500),
-  shape: z.enum(SHAPES).default('up'),
-  lastRest,
-  restLabel,
-  stations,
-})
-type Slot = z.infer<typeof schema>
-export { schema as slotSchema }
+const fields = [
+  length('slotMs', 'slot', { bare: 60_000 }),
+  counts('steps', 'rungs', { usual: 5 }),
+  length('startMs', 'from', { usual: 20_000 }),
+  length('stepMs', 'step', { usual: 10_000 }),
+  choice('shape', 'shape', SHAPES),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const slotSchema = sectionSchema('slot', fields, 'flat')
+type Slot = z.infer<typeof slotSchema>
 
 /** The step (0-based) of every round: 0 1 2 ..., and for up and down back again without the top twice. */
 const stepsOf = ({ steps, shape }: Slot): number[] => {
@@ -47,80 +30,77 @@ const stepsOf = ({ steps, shape }: Slot): number[] => {
   return shape === 'up' ? up : [...up, ...up.slice(0, -1).reverse()]
 }
 
-export const slot: Format<Slot> = {
-  schema,
-  notation: {
-    head: 'slot',
-    moves: 'flat',
-    perMove: ['swaps'],
-    fields: [
-      length('slotMs', 'slot', 60_000),
-      counts('steps', 'rungs', 1, 500),
-      length('startMs', 'from'),
-      length('stepMs', 'step'),
-      choice('shape', 'shape', SHAPES),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
+const topOf = ({ startMs, stepMs, steps }: Slot): number => startMs + stepMs * (steps - 1)
+
+/** Work of a step, and the rest that its slot leaves; the field that decides both. */
+function lengthsAt({ slotMs, startMs, stepMs }: Slot, step: number): { work: Length; rest: Length } {
+  const workMs = Math.min(slotMs, startMs + step * stepMs)
+  const by = step ? { field: ['stepMs'], baseMs: startMs, times: step } : { field: ['startMs'], baseMs: 0, times: 1 }
+  return {
+    work: { ms: workMs, ...by, estimated: false },
+    rest: { ms: slotMs - workMs, field: by.field, baseMs: slotMs - by.baseMs, times: -by.times, estimated: false },
+  }
+}
+
+export const slot: Format<Slot> = defineFormat('slot', {
+  schema: slotSchema,
+  notation: { head: 'slot', fields, moves: 'flat', perMove: ['swaps'] },
+  works: (section) => section.stations.length * stepsOf(section).length,
+  solve: knobs('steps', 'startMs', 'stepMs', { timesLow: 2 }),
+  keeps: ({ shape }) => (shape === 'upAndDown' ? ['ladder', 'pyramid'] : ['ladder']),
+  thereAndBack({ shape }, segments) {
+    if (shape !== 'upAndDown') return
+    for (const segment of segments) if (segment.round !== null) Object.assign(segment, { round: 1, rounds: 1 })
   },
-  defaults: (key, name) => ({
-    format: 'slot',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    slotMs: 60_000,
-    startMs: 20_000,
-    stepMs: 10_000,
-    steps: 5,
-    shape: 'up',
-    lastRest: 'replaced',
-    restLabel: '',
-    stations: [],
-  }),
+  findings(section) {
+    const { name, steps, slotMs, startMs } = section
+    const topMs = topOf(section)
+    if (topMs <= slotMs) return []
+    const stepMs = Math.floor((slotMs - startMs) / (steps - 1) / 1000) * 1000
+    const mendable = steps > 1 && slotMs >= startMs
+    return [
+      {
+        check: 'slot',
+        id: '',
+        severity: 'warning',
+        fact: { code: 'slot-overflows', section: name, topMs, slotMs },
+        mend: mendable
+          ? { fact: { code: 'step-of', ms: stepMs }, apply: (draft) => void (draft.stepMs = stepMs) }
+          : null,
+      },
+    ]
+  },
   expand(section, around) {
-    const { slotMs, startMs, stepMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
     const steps = stepsOf(section)
     steps.forEach((step, at) => {
-      const workMs = Math.min(slotMs, startMs + step * stepMs)
-      const work: Length = step
-        ? { ms: workMs, field: ['stepMs'], baseMs: startMs, times: step, estimated: false }
-        : { ms: workMs, field: ['startMs'], baseMs: 0, times: 1, estimated: false }
-      const rest: Length = step
-        ? { ms: slotMs - workMs, field: ['stepMs'], baseMs: slotMs - startMs, times: -step, estimated: false }
-        : { ms: slotMs - workMs, field: ['startMs'], baseMs: slotMs, times: -1, estimated: false }
       const round = at + 1
-      places.forEach((one, index) => {
-        const closing =
-          index < places.length - 1 ||
-          restStays(section.lastRest, {
-            last: round === steps.length,
-            breakBetween: false,
-            breakFollows: around.breakFollows,
-          })
-        run.turn(
-          `r${round}/s${index + 1}`,
+      const { work, rest } = lengthsAt(section, step)
+      const closing = restStays(section.lastRest, {
+        last: round === steps.length,
+        breakBetween: false,
+        breakFollows: around.breakFollows,
+      })
+      places.forEach((one, index) =>
+        run.turn({
+          place: `r${round}/${one.key}`,
           one,
-          round,
           work,
           rest,
-          closing,
-          { round, rounds: steps.length, station: index + 1, stations: places.length },
-          section.restLabel,
-        )
-      })
+          pass: round,
+          closes: index < places.length - 1 || closing,
+          spot: { round, rounds: steps.length, station: index + 1, stations: places.length },
+        }),
+      )
     })
     return run.segments
   },
   describe(section, { words }) {
-    const { slotMs, startMs, stepMs, steps, shape } = section
-    const top = Math.min(slotMs, startMs + stepMs * (steps - 1))
+    const { slotMs, startMs, shape } = section
+    const top = Math.min(slotMs, topOf(section))
     return `${counted(stepsOf(section).length, words.round)} of ${formatLength(slotMs)}, work ${formatLength(startMs)} to ${formatLength(top)}${shape === 'up' ? '' : ' and back'}, rest is what is left`
   },
   recognise: (rows, key, name) =>
@@ -138,9 +118,9 @@ export const slot: Format<Slot> = {
           steps,
           shape,
           lastRest,
-          restLabel: rows.rests[0]?.label ?? '',
+          restLabel: rows.restLabel,
           stations: rows.stations(),
         }
       }),
     ),
-}
+})

@@ -1,11 +1,13 @@
 // A station: one place in a rotation, with its move, its sides, and what it does differently from its neighbours.
 import { z } from 'zod'
 import type { Cast } from '../cast'
-import type { Move } from '../moves'
+import type { Move } from '../move'
 import { POSTURES, SIDE_RULES, type Side, type SideRule } from '../postures'
-import { count, ms, name, remarks } from './format'
+import { count, ms, name, placeKey, remarks } from '../primitives'
 
 export const stationSchema = z.object({
+  /** Unique within the section. */
+  key: placeKey,
   label: name,
   /** Null takes the move's own rule. */
   sideRule: z.enum(SIDE_RULES).nullable().default(null),
@@ -39,7 +41,9 @@ export const groups = z
   )
   .max(500)
 
+/** A station that has no key yet: `withKeys` gives it one where it comes to stand. */
 export const newStation = (label: string, change: Partial<Station> = {}): Station => ({
+  key: '',
   label,
   sideRule: null,
   posture: null,

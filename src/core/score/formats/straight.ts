@@ -1,47 +1,31 @@
 // Straight through (F5): no rest inside a pass; a second pass with other lengths; a gap of two breaths between passes.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { head, LEAD, length, ms, type Format } from './format'
-import { given, ownWork, placed, Run } from './run'
+import { LEAD, length, sectionSchema, type LengthsField } from './fields'
+import { defineFormat, type Format } from './format'
 import { usual } from './rows'
-import { stations } from './station'
+import { given, ownWork, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('straight'),
-  ...head,
-  leadInMs: ms,
-  /** Work length of each pass. */
-  passes: z.array(ms).min(1).max(500),
-  gapMs: ms,
-  stations,
-})
-type Straight = z.infer<typeof schema>
-export { schema as straightSchema }
+const PASSES: LengthsField<'passes'> = {
+  kind: 'lengths',
+  field: 'passes',
+  word: 'on',
+  bare: [30_000],
+  usual: [40_000, 20_000],
+}
+const fields = [PASSES, length('gapMs', 'gap', { usual: 8000 }), LEAD] as const
+export const straightSchema = sectionSchema('straight', fields, 'flat')
+type Straight = z.infer<typeof straightSchema>
 
-export const straight: Format<Straight> = {
-  schema,
+export const straight: Format<Straight> = defineFormat('straight', {
+  schema: straightSchema,
   words: { round: { one: 'pass', many: 'passes' } },
-  notation: {
-    head: 'straight',
-    moves: 'flat',
-    perMove: ['workMs', 'swaps'],
-    fields: [{ kind: 'lengths', field: 'passes', word: 'on', bare: [30_000] }, length('gapMs', 'gap'), LEAD],
-  },
-  defaults: (key, name) => ({
-    format: 'straight',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    passes: [40_000, 20_000],
-    gapMs: 8000,
-    stations: [],
-  }),
+  notation: { head: 'straight', fields, moves: 'flat', perMove: ['workMs', 'swaps'] },
+  works: ({ stations, passes }) => stations.length * passes.length,
   expand(section, around) {
     const { passes } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
@@ -50,11 +34,14 @@ export const straight: Format<Straight> = {
         rounds = passes.length
       const work = given(workMs, 'passes', index)
       places.forEach((one, at) =>
-        run.turn(`r${round}/s${at + 1}`, one, round, ownWork(one, work), null, false, {
-          round,
-          rounds,
-          station: at + 1,
-          stations: places.length,
+        run.turn({
+          place: `r${round}/${one.key}`,
+          one,
+          pass: round,
+          work: ownWork(one, work),
+          rest: null,
+          closes: false,
+          spot: { round, rounds, station: at + 1, stations: places.length },
         }),
       )
       if (round < rounds) run.pause(`r${round}/break`, given(section.gapMs, 'gapMs'), { round, rounds })
@@ -73,4 +60,4 @@ export const straight: Format<Straight> = {
       passes: Array.from({ length: Math.max(1, rows.rounds) }, (_, index) => usual(rows.worksIn(index + 1))),
     },
   ],
-}
+})

@@ -1,63 +1,36 @@
 // Per-round table (F8): each round has its own work and rest, given as a list, rising or falling.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, head, LAST, LAST_RESTS, lastRest, LEAD, length, ms, restLabel, type Format } from './format'
+import { ACTIVE, LAST, LAST_RESTS, LEAD, length, sectionSchema, type WorkRestsField } from './fields'
+import { defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
-import { given, placed, Run } from './run'
 import { usual } from './rows'
-import { stations } from './station'
+import { given, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('table'),
-  ...head,
-  leadInMs: ms,
-  rounds: z
-    .array(z.object({ workMs: ms, restMs: ms }))
-    .min(1)
-    .max(500),
-  roundBreakMs: ms,
-  lastRest,
-  restLabel,
-  stations,
-})
-type Table = z.infer<typeof schema>
-export { schema as tableSchema }
+const ROUNDS: WorkRestsField<'rounds'> = {
+  kind: 'workRests',
+  field: 'rounds',
+  word: 'rounds',
+  bare: [{ workMs: 30_000, restMs: 15_000 }],
+  usual: [
+    { workMs: 40_000, restMs: 20_000 },
+    { workMs: 35_000, restMs: 15_000 },
+    { workMs: 30_000, restMs: 10_000 },
+  ],
+}
+const fields = [ROUNDS, length('roundBreakMs', 'between'), LEAD, LAST, ACTIVE] as const
+export const tableSchema = sectionSchema('table', fields, 'flat')
+type Table = z.infer<typeof tableSchema>
 
-export const table: Format<Table> = {
-  schema,
-  notation: {
-    head: 'table',
-    moves: 'flat',
-    perMove: ['swaps'],
-    fields: [
-      { kind: 'workRests', field: 'rounds', word: 'rounds', bare: [{ workMs: 30_000, restMs: 15_000 }] },
-      length('roundBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'table',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    roundBreakMs: 0,
-    lastRest: 'replaced',
-    restLabel: '',
-    stations: [],
-    rounds: [
-      { workMs: 40_000, restMs: 20_000 },
-      { workMs: 35_000, restMs: 15_000 },
-      { workMs: 30_000, restMs: 10_000 },
-    ],
-  }),
+export const table: Format<Table> = defineFormat('table', {
+  schema: tableSchema,
+  notation: { head: 'table', fields, moves: 'flat', perMove: ['swaps'] },
+  works: ({ stations, rounds }) => stations.length * rounds.length,
+  keeps: () => ['ladder'],
   expand(section, around) {
     const { rounds, roundBreakMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!section.stations.length) return run.segments
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
@@ -70,21 +43,19 @@ export const table: Format<Table> = {
       })
       const work = given(workMs, 'rounds', at, 'workMs'),
         rest = given(restMs, 'rounds', at, 'restMs')
-      places.forEach((one, index) => {
-        const spot = { round: at + 1, rounds: rounds.length, station: index + 1, stations: places.length }
-        run.turn(
-          `r${at + 1}/s${index + 1}`,
+      const here = { round: at + 1, rounds: rounds.length }
+      places.forEach((one, index) =>
+        run.turn({
+          place: `r${at + 1}/${one.key}`,
           one,
-          at + 1,
+          pass: at + 1,
           work,
           rest,
-          index < places.length - 1 || closing,
-          spot,
-          section.restLabel,
-        )
-      })
-      if (!last)
-        run.pause(`r${at + 1}/break`, given(roundBreakMs, 'roundBreakMs'), { round: at + 1, rounds: rounds.length })
+          closes: index < places.length - 1 || closing,
+          spot: { ...here, station: index + 1, stations: places.length },
+        }),
+      )
+      if (!last) run.pause(`r${at + 1}/break`, given(roundBreakMs, 'roundBreakMs'), here)
     })
     return run.segments
   },
@@ -95,18 +66,18 @@ export const table: Format<Table> = {
       const rests = Array.from({ length: Math.max(1, rows.rounds) }, (_, at) =>
         usual(rows.rests.filter((row) => row.round === at + 1)),
       )
-      // A round whose only rest was dropped has its length nowhere; the one before is taken.
       return {
         ...table.defaults(key, name),
         leadInMs: rows.leadInMs,
         roundBreakMs: usual(rows.breaks),
         lastRest,
-        restLabel: rows.rests[0]?.label ?? '',
+        restLabel: rows.restLabel,
         stations: rows.stations(),
+        // A round whose only rest was dropped has its length nowhere; the one before is taken.
         rounds: rests.map((restMs, at) => ({
           workMs: usual(rows.worksIn(at + 1)),
           restMs: restMs || (rests[at - 1] ?? 0),
         })),
       }
     }),
-}
+})

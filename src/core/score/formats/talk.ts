@@ -1,30 +1,25 @@
-// Talk: an introduction, a demonstration, a goodbye. Its true length comes from the footage; the plan holds a guess at most.
-import { z } from 'zod'
+// Talk: an introduction, a demonstration, a goodbye. Its true length comes from the footage; the plan holds a guess at
+// most.
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
-import { head, ms, type Format } from './format'
+import { optionalLength, sectionSchema } from './fields'
+import { defineFormat, type Format } from './format'
 import { Run } from './run'
 
-const schema = z.object({
-  format: z.literal('talk'),
-  ...head,
-  /** A guess at the length, or null for none. */
-  guessMs: ms.nullable(),
-})
-export type Talk = z.infer<typeof schema>
-export { schema as talkSchema }
+/** A guess at the length, or null for none. */
+const fields = [optionalLength('guessMs', 'about', 30_000)] as const
+export const talkSchema = sectionSchema('talk', fields, 'none')
+type Talk = z.infer<typeof talkSchema>
 
-export const talk: Format<Talk> = {
-  schema,
-  notation: {
-    head: 'talk',
-    moves: 'none',
-    fields: [{ kind: 'optionalLength', field: 'guessMs', word: 'about', bare: null }],
-  },
-  defaults: (key, name) => ({ format: 'talk', key, name, above: [], beside: '', guessMs: 30_000 }),
+export const talk: Format<Talk> = defineFormat('talk', {
+  schema: talkSchema,
+  part: 'talk',
+  notation: { head: 'talk', fields, moves: 'none' },
+  works: () => 0,
   expand(section, around) {
-    const run = new Run(section.key, around)
-    run.talk('talk', section.guessMs ?? 0, section.name, {}, ['guessMs'])
+    const run = new Run(section, around)
+    run.talk({ place: 'talk', ms: section.guessMs ?? 0, label: section.name, spot: {}, field: ['guessMs'] })
     return run.segments
   },
   describe: ({ guessMs }) => (guessMs === null ? 'talk of open length' : `talk, about ${formatLength(guessMs)}`),
-}
+})

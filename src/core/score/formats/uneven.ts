@@ -1,110 +1,60 @@
 // Uneven group (F11): inside a group each part has its own length, say long heavy, short cardio, long light, then rest.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import {
-  ACTIVE,
-  count,
-  counts,
-  head,
-  LAST,
-  LAST_RESTS,
-  lastRest,
-  LEAD,
-  length,
-  ms,
-  restLabel,
-  type Format,
-} from './format'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
-import { given, ownRest, ownWork, placed, Run } from './run'
 import { usual } from './rows'
-import { groups } from './station'
+import { given, groupKey, ownRest, ownWork, placed, Run } from './run'
 
-const schema = z.object({
-  format: z.literal('uneven'),
-  ...head,
-  leadInMs: ms,
-  rounds: count(1, 500),
-  workMs: ms,
-  restMs: ms,
-  groupBreakMs: ms,
-  lastRest,
-  restLabel,
-  groups,
-})
-type Uneven = z.infer<typeof schema>
-export { schema as unevenSchema }
+const fields = [
+  counts('rounds', 'rounds', { usual: 3 }),
+  length('workMs', 'on', { usual: 40_000 }),
+  length('restMs', 'off', { usual: 30_000 }),
+  length('groupBreakMs', 'between', { usual: 60_000 }),
+  LEAD,
+  LAST,
+  ACTIVE,
+] as const
+export const unevenSchema = sectionSchema('uneven', fields, 'groups')
+type Uneven = z.infer<typeof unevenSchema>
 
-export const uneven: Format<Uneven> = {
-  schema,
+export const uneven: Format<Uneven> = defineFormat('uneven', {
+  schema: unevenSchema,
   words: { set: { one: 'group', many: 'groups' } },
-  notation: {
-    head: 'uneven',
-    moves: 'groups',
-    groupSize: [1, 0],
-    perMove: ['workMs', 'restMs', 'swaps'],
-    fields: [
-      counts('rounds', 'rounds', 1, 500),
-      length('workMs', 'on'),
-      length('restMs', 'off'),
-      length('groupBreakMs', 'between'),
-      LEAD,
-      LAST,
-      ACTIVE,
-    ],
-  },
-  defaults: (key, name) => ({
-    format: 'uneven',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 10_000,
-    rounds: 3,
-    workMs: 40_000,
-    restMs: 30_000,
-    groupBreakMs: 60_000,
-    lastRest: 'replaced',
-    restLabel: '',
-    groups: [],
-  }),
+  notation: { head: 'uneven', fields, moves: 'groups', groupSize: [1, 0], perMove: ['workMs', 'restMs', 'swaps'] },
+  works: ({ groups, rounds }) => groups.flat().length * rounds,
+  solve: knobs('rounds', 'workMs', 'restMs', { oneGroup: true }),
+  keeps: keepsTabata,
   expand(section, around) {
     const { rounds, groups, groupBreakMs } = section
-    const run = new Run(section.key, around)
+    const run = new Run(section, around)
     if (!groups.length) return run.segments
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
       rest = given(section.restMs, 'restMs')
     groups.forEach((group, at) => {
       const lastGroup = at === groups.length - 1
+      const between = { set: at + 1, sets: groups.length }
+      const end = { last: lastGroup, breakBetween: groupBreakMs > 0, breakFollows: around.breakFollows }
       const places = placed(group, 'groups', at)
       for (let round = 1; round <= rounds; round++) {
-        const closing =
-          round < rounds ||
-          restStays(section.lastRest, {
-            last: lastGroup,
-            breakBetween: groupBreakMs > 0,
-            breakFollows: around.breakFollows,
-          })
+        const closing = round < rounds || restStays(section.lastRest, end)
         places.forEach((one, index) => {
           const ends = index === places.length - 1
-          const own = ends || one.station.restMs !== null ? ownRest(one, rest) : null
-          const spot = { round, rounds, set: at + 1, sets: groups.length, station: index + 1, stations: places.length }
-          run.turn(
-            `g${at + 1}/r${round}/s${index + 1}`,
+          run.turn({
+            place: `r${round}/${one.key}`,
             one,
-            round,
-            ownWork(one, work),
-            own,
-            !ends || closing,
-            spot,
-            section.restLabel,
-          )
+            pass: round,
+            work: ownWork(one, work),
+            rest: ends || one.station.restMs !== null ? ownRest(one, rest) : null,
+            closes: !ends || closing,
+            spot: { ...between, round, rounds, station: index + 1, stations: places.length },
+          })
         })
       }
-      if (!lastGroup)
-        run.pause(`g${at + 1}/break`, given(groupBreakMs, 'groupBreakMs'), { set: at + 1, sets: groups.length })
+      if (!lastGroup) run.pause(`${groupKey(group)}/break`, given(groupBreakMs, 'groupBreakMs'), between)
     })
     return run.segments
   },
@@ -121,7 +71,7 @@ export const uneven: Format<Uneven> = {
       restMs: usual(rows.rests),
       groupBreakMs: usual(rows.breaks),
       lastRest,
-      restLabel: rows.rests[0]?.label ?? '',
+      restLabel: rows.restLabel,
       groups: rows.groups({ ownFrom: 'all' }),
     })),
-}
+})

@@ -1,41 +1,26 @@
 // Warm-up (F19): a run of timed and counted moves without rest; or a reminder of one elsewhere.
-import { z } from 'zod'
+import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { head, LEAD, length, ms, type Format } from './format'
 import { intervalOf } from './counting'
+import { length, NO_LEAD, sectionSchema } from './fields'
+import { defineFormat, type Format } from './format'
 import { onceThrough } from './frames'
-import { describeOutside, outside, outsideFields } from './outside'
-import { given, guessed, ownWork } from './run'
+import { describeOutside, outsideFields } from './outside'
 import { usual } from './rows'
-import { stations } from './station'
+import { given, guessed, ownWork } from './run'
 
-const schema = z.object({ format: z.literal('warmUp'), ...head, leadInMs: ms, workMs: ms, ...outside, stations })
-type WarmUp = z.infer<typeof schema>
-export { schema as warmUpSchema }
+const fields = [length('workMs', 'on', { bare: 30_000 }), ...outsideFields, NO_LEAD] as const
+export const warmUpSchema = sectionSchema('warmUp', fields, 'flat')
+type WarmUp = z.infer<typeof warmUpSchema>
 
-export const warmUp: Format<WarmUp> = {
-  schema,
+export const warmUp: Format<WarmUp> = defineFormat('warmUp', {
+  schema: warmUpSchema,
+  part: 'warmUp',
   words: { station: { one: 'move', many: 'moves' } },
-  notation: {
-    head: 'warm-up',
-    moves: 'flat',
-    perMove: ['workMs', 'reps'],
-    fields: [length('workMs', 'on', 30_000), ...outsideFields, LEAD],
-  },
-  defaults: (key, name) => ({
-    format: 'warmUp',
-    key,
-    name,
-    above: [],
-    beside: '',
-    leadInMs: 0,
-    workMs: 30_000,
-    where: 'here',
-    link: '',
-    reminderMs: 8000,
-    stations: [],
-  }),
+  notation: { head: 'warm-up', fields, moves: 'flat', perMove: ['workMs', 'reps'] },
+  works: ({ stations }) => stations.length,
+  keeps: ({ where }) => (where === 'here' ? ['warmUp'] : []),
   expand: (section, around) =>
     onceThrough(section, around, (one) => ({
       one,
@@ -56,4 +41,4 @@ export const warmUp: Format<WarmUp> = {
       stations: rows.stations(),
     },
   ],
-}
+})

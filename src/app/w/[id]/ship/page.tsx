@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { boundariesOf, tieKey } from '@/core/align/boundaries'
-import { expand } from '@/core/expand/expand'
+import { tryExpand } from '@/core/expand/expand'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
@@ -9,17 +9,19 @@ import { ShipView } from '@/ui/ship/ShipView'
 
 export default async function ShipPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
-  const [progress, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
-  const boundaries = boundariesOf(expand(workout.score).segments).filter((boundary) => boundary.audible)
-  const tied = new Set(stitches.map((stitch) => tieKey(stitch)))
-  const open = boundaries.filter((boundary) => !tied.has(tieKey(boundary))).length
+  const progress = await progressOf(workout.id)
+  const stitches = progress.footage ? (await listStitches(progress.footage.id)).stitches : []
+  const segments = tryExpand(workout.score).expansion?.segments ?? []
+  const changes = boundariesOf(segments).filter((boundary) => boundary.audible)
+  const tied = new Set(stitches.map(tieKey))
   return (
     <ShipView
       id={workout.id}
       progress={progress}
-      hasScore={boundaries.length > 0}
+      hasScore={changes.length > 0}
       hasStitches={stitches.length > 0}
-      openChanges={open}
+      openChanges={changes.filter((boundary) => !tied.has(tieKey(boundary))).length}
+      scoreRevision={workout.scoreRevision}
     />
   )
 }

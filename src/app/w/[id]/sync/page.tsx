@@ -8,15 +8,8 @@ import { SyncView } from '@/ui/sync/SyncView'
 
 export default async function SyncPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
-  const [progress, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
-  return (
-    <SyncView
-      key={workout.id}
-      id={workout.id}
-      segments={tryExpand(workout.score).expansion?.segments ?? []}
-      progress={progress}
-      stitches={stitches}
-      revision={workout.stitchRevision}
-    />
-  )
+  const progress = await progressOf(workout.id)
+  const tied = progress.footage && { footageId: progress.footage.id, ...(await listStitches(progress.footage.id)) }
+  const segments = tryExpand(workout.score).expansion?.segments ?? []
+  return <SyncView key={workout.id} id={workout.id} segments={segments} progress={progress} tied={tied} />
 }

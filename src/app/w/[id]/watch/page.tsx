@@ -8,14 +8,15 @@ import { WatchView } from '@/ui/watch/WatchView'
 
 export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
-  const [{ footage }, stitches] = await Promise.all([progressOf(workout.id), listStitches(workout.id)])
+  const { footage } = await progressOf(workout.id)
   return (
     <WatchView
       key={workout.id}
       id={workout.id}
       segments={tryExpand(workout.score).expansion?.segments ?? []}
       count={workout.score.count}
-      stitches={stitches}
+      mix={workout.mix}
+      stitches={footage ? (await listStitches(footage.id)).stitches : []}
       footage={footage}
     />
   )

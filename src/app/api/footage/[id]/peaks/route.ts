@@ -6,6 +6,6 @@ import { storedPath } from '@/server/store'
 
 export const GET = route<{ id: string }>(async (request, { id }) => {
   const { peaksHash } = await findFootage(idFrom(id))
-  if (!peaksHash) throw new Problem('not-found', 'This footage has no sound, or is not ready yet.')
+  if (!peaksHash) throw new Problem({ code: 'no-sound' })
   return serveFile(request, storedPath(peaksHash), { type: 'application/octet-stream' })
 })

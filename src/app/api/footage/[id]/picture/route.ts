@@ -8,7 +8,7 @@ import { storedPath } from '@/server/store'
 export const GET = route<{ id: string }>(async (request, { id }) => {
   const { hash, proxyHash, facts } = await findFootage(idFrom(id))
   const played = proxyHash ?? hash
-  if (!played || !facts) throw new Problem('not-found', 'The footage is not ready yet.')
+  if (!played || !facts) throw new Problem({ code: 'footage-not-ready' })
   return serveFile(request, storedPath(played), {
     type: !proxyHash && /^vp|^av1/.test(facts.videoCodec) ? 'video/webm' : 'video/mp4',
   })

@@ -6,7 +6,10 @@ import { downloadName, findPack, type Pack } from '@/server/packs'
 import { serveFile } from '@/server/serveFile'
 import { storedPath } from '@/server/store'
 
-/** One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, or `all` in one archive. */
+/**
+ * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, or `all` in one
+ * archive.
+ */
 export const GET = route<{ id: string; part: string }>(async (request, { id, part }) => {
   const pack = await findPack(idFrom(id))
   switch (part) {
@@ -24,7 +27,7 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
     case 'all':
       return zipOf(pack)
     default:
-      throw new Problem('not-found', 'There is no such part.')
+      throw new Problem({ code: 'not-found', what: 'part' })
   }
 })
 
@@ -40,7 +43,7 @@ function text(content: string, type: string, name: string): Response {
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
 async function zipOf(pack: Pack): Promise<Response> {
   const video = await openAsBlob(storedPath(pack.videoHash)).catch(() => {
-    throw new Problem('not-found', 'The video is no longer there. Render it again.')
+    throw new Problem({ code: 'not-found', what: 'stored video' })
   })
   const zip = downloadZip([
     {

@@ -8,16 +8,11 @@ import { findWorkout } from '@/server/workouts'
 
 export const POST = route<{ id: string }>(async (_request, { id }) => {
   const workout = await findWorkout(idFrom(id))
-  const [footage, stitches, jobs] = await Promise.all([
-    currentFootage(workout.id),
-    listStitches(workout.id),
-    recentJobs(workout.id),
-  ])
-  if (!footage || footage.state !== 'ready') throw new Problem('conflict', 'The footage is not ready yet.')
-  if (!stitches.length)
-    throw new Problem('not-stitched', 'No interval is tied to the footage yet. Stitch at least one in Sync.')
+  const [footage, jobs] = await Promise.all([currentFootage(workout.id), recentJobs(workout.id)])
+  if (!footage || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
+  if (!(await listStitches(footage.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
   if (jobs.some((job) => job.kind === 'render' && (job.state === 'queued' || job.state === 'active')))
-    throw new Problem('busy', 'This workout is being rendered already.')
+    throw new Problem({ code: 'already-rendering' })
   const jobId = await createJob('render', workout.id, footage.id)
   await deliver(jobId)
   return Response.json({ jobId }, { status: 202 })

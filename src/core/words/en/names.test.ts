@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { PLAIN_WORDS, wordsFor } from '../score/vocabulary'
-import { countersOf, nameOf, roundOf, setOf, stationOf } from './wording'
+import { PLAIN_WORDS, wordsFor } from '../../score/vocabulary'
+import { countersOf, nameOf, roundOf, setOf, stationOf } from './names'
 
 describe('what an interval is called', () => {
   it.each([

@@ -1,6 +1,6 @@
 // What an interval is called, in one place: on screen, in captions and in chapter lines.
-import type { Segment } from '../score/segment'
-import { capital } from '../score/vocabulary'
+import type { Segment } from '../../score/segment'
+import { capital } from '../../score/vocabulary'
 
 /** "Jug lift, left"; rests and breaks by their kind when they have no name of their own. */
 export function nameOf(segment: Pick<Segment, 'kind' | 'label' | 'side'>): string {
@@ -43,3 +43,7 @@ export const stationOf = ({ station, stations, words }: Pick<Counters, 'station'
 /** All that counts, widest first. */
 export const countersOf = (segment: Counters): string[] =>
   [setOf(segment), roundOf(segment), stationOf(segment)].filter(Boolean)
+
+/** "Jug lift, left, starts": a change, for whoever ties it. A segment that is gone is named by what it was. */
+export const tieName = (segment: Pick<Segment, 'kind' | 'label' | 'side'> | undefined, edge: 'start' | 'end'): string =>
+  `"${segment ? nameOf(segment) : 'Something no longer planned'} ${edge === 'start' ? 'starts' : 'ends'}"`

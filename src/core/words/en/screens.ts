@@ -1,11 +1,12 @@
 // Every word of the interface, in one catalogue. Plain gym-floor English; numbers arrive formatted.
-import { scoreTexts } from './score/texts'
+import { scoreTexts } from './score'
 
 export const texts = {
   brand: 'Jivet',
   way: { shelf: 'Shelf', score: 'Score', sync: 'Sync', watch: 'Watch', ship: 'Ship' },
   theme: { day: 'Change to night', night: 'Change to day' },
   shelf: {
+    pages: 'Pages of the shelf',
     heading: 'Workouts',
     make: 'New workout',
     makeHint: 'Give it the name viewers will see. It can change later.',
@@ -23,6 +24,13 @@ export const texts = {
     removed: (title: string) => `"${title}" is off the shelf.`,
     undo: 'Put it back',
     noSections: 'No intervals yet',
+    beyond: 'More than can be unfolded',
+    damaged:
+      'This workout cannot be read any more. Nothing of it is lost: download it, and open it again once it is mended.',
+    download: 'Download it',
+    more: 'Older workouts',
+    newest: 'Newest workouts',
+    way: { planned: 'planned', filmed: 'filmed', tied: 'tied', rendered: 'rendered' },
   },
   score: scoreTexts,
   sync: {
@@ -30,6 +38,18 @@ export const texts = {
     addHint: 'Drop the recorded session here, or choose the file. Any size, any camera.',
     choose: 'Choose a file',
     replace: 'Use other footage',
+    footage: 'Footage',
+    footageAside: (count: number) => `Footage, ${count} put aside`,
+    inUse: 'in use',
+    withTies: (ties: number) => (ties === 1 ? '1 tie waits with it' : `${ties} ties wait with it`),
+    takeBack: 'Take back',
+    putAsideNow: 'Put aside',
+    takenBack: (name: string) => `${name} is in use again, with its ties.`,
+    putAside: (name: string) => `${name} is put aside, with its ties.`,
+    dropped: (count: number) =>
+      count === 1
+        ? 'A tie that was heard and cannot hold beside this one was taken away.'
+        : `${count} ties that were heard and cannot hold beside this one were taken away.`,
     uploading: 'Sending',
     paused: 'Broken off. It goes on by itself when the server answers.',
     cancel: 'Cancel',
@@ -70,6 +90,8 @@ export const texts = {
     rate: 'Speed',
     voice: 'Footage',
     cues: 'Cues',
+    cuesOn: 'Sound the cues',
+    cuesOff: 'Leave the cues out',
     play: 'Play',
     pause: 'Pause',
     seek: 'Place in the session',
@@ -84,6 +106,14 @@ export const texts = {
     failed: 'The render stopped',
     cancelled: 'The render was cancelled. Nothing was published.',
     done: 'Your video',
+    doneBefore: 'Your video, from before the last changes',
+    ofRevision: (revision: number) => `It shows revision ${revision} of the score.`,
+    changed: {
+      score: (revision: number) => `The score has changed since; it is at revision ${revision} now.`,
+      ties: 'Ties were changed since.',
+      footage: 'It was made from other footage.',
+    },
+    renderAgain: 'Render again to show what is planned and tied now.',
     video: 'Video (MP4)',
     captions: 'Captions (WebVTT)',
     chapters: 'Chapters (text)',

@@ -1,6 +1,6 @@
 // The words of the Score view and the move library: part of the one catalogue, kept apart for its size.
-import type { FormatName } from '@/core/score/formats'
-import type { Muscle, Posture, SideRule, Impact } from '@/core/score/postures'
+import type { FormatName } from '../../score/formats'
+import type { Muscle, Posture, SideRule, Impact } from '../../score/postures'
 
 const formats: Record<FormatName, readonly [name: string, about: string]> = {
   circuit: ['Circuit', 'Stations in turn, round after round'],
@@ -278,6 +278,8 @@ export const scoreTexts = {
     muscleNote: 'A move counts for each of its muscles.',
   },
   solve: {
+    usedUp: (total: string, promised: string) =>
+      `The plan takes ${total} already, and ${promised} is promised. What is added here comes on top.`,
     heading: 'Start from the promise',
     hint: 'Say how long the section may take; Jivet finds rounds, work and rest that come to it.',
     minutes: 'Minutes for this section',
@@ -363,6 +365,8 @@ export const scoreTexts = {
     ownOnly: 'my own',
     shipped: 'ships with Jivet',
     ownMark: 'own',
+    unsavedMark: 'not saved',
+    removed: (name: string) => `"${name}" is removed.`,
     save: 'Save',
     cancel: 'Leave as it was',
     remove: 'Remove',

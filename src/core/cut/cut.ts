@@ -1,0 +1,126 @@
+// The cut: spans of source time laid end to end in output time. From here on there is output time only: cues, overlay,
+// captions, chapters and render all get their times through a cut, in both directions.
+import type { Segment } from '../score/segment'
+import type { Ms } from '../units'
+import type { LaidSegment } from './lane'
+
+/** `[fromMs, toMs)` of a source, shown from `outMs` on. */
+export interface Span {
+  /** Index of the file in the reel, a drawn card, or a held picture. */
+  source: number | 'card' | 'still'
+  fromMs: Ms
+  toMs: Ms
+  outMs: Ms
+  /** Source time that passes in a unit of output time. */
+  rate: number
+  mirrored: boolean
+  /** The segment that it shows; null for what lies outside the plan. */
+  segmentId: string | null
+  why: string
+}
+
+export interface Cut {
+  /** Length of the output. */
+  outMs: Ms
+  /** In order, without gaps or overlaps in output time. */
+  spans: readonly Span[]
+}
+
+/** A segment where viewers see it. `[startMs, endMs)` in output time. */
+export interface ShownSegment {
+  segment: Segment
+  startMs: Ms
+  endMs: Ms
+  /** False where the start, or the end, is reckoned and not tied. */
+  startTied: boolean
+  endTied: boolean
+}
+
+/** The footage as it was filmed, from its first instant to its last: output time is footage time. */
+export function follow(laid: readonly LaidSegment[], footageMs: Ms): Cut {
+  const spans: Span[] = []
+  const show = (fromMs: Ms, toMs: Ms, segmentId: string | null): void => {
+    if (toMs > fromMs)
+      spans.push({ source: 0, fromMs, toMs, outMs: fromMs, rate: 1, mirrored: false, segmentId, why: 'as filmed' })
+  }
+  let atMs = 0
+  for (const { segment, fromMs, toMs } of laid) {
+    show(atMs, fromMs, null)
+    show(fromMs, toMs, segment.id)
+    atMs = Math.max(atMs, toMs)
+  }
+  show(atMs, footageMs, null)
+  return { outMs: footageMs, spans }
+}
+
+/** Whether the cut shows one source as it is, from its instant 0 on and without a gap. */
+export const isWhole = ({ spans }: Cut): boolean =>
+  spans.every(
+    ({ source, fromMs, outMs, rate, mirrored }) => source === 0 && rate === 1 && !mirrored && fromMs === outMs,
+  )
+
+const lengthOf = ({ fromMs, toMs, rate }: Span): Ms => (toMs - fromMs) / rate
+
+/**
+ * Where an instant of a source is shown. An instant between two spans belongs to the later one; the end of a source's
+ * last span is shown where that span ends.
+ * @returns null where it was cut out.
+ */
+export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
+  let end: Ms | null = null
+  for (const span of cut.spans) {
+    if (span.source !== source) continue
+    if (ms >= span.fromMs && ms < span.toMs) return span.outMs + (ms - span.fromMs) / span.rate
+    if (ms === span.toMs) end = span.outMs + lengthOf(span)
+  }
+  return end
+}
+
+/** What is shown at an instant of the output; null outside it. */
+export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms } | null {
+  let low = 0,
+    high = cut.spans.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((cut.spans[middle]?.outMs ?? 0) <= outMs) low = middle + 1
+    else high = middle
+  }
+  const span = cut.spans[low - 1]
+  if (!span || outMs > span.outMs + lengthOf(span)) return null
+  return { source: span.source, ms: span.fromMs + (outMs - span.outMs) * span.rate }
+}
+
+/** The segments in output time. One that was cut out lasts nothing, where it would have been. */
+export function shownIn(cut: Cut, laid: readonly LaidSegment[], source: Span['source'] = 0): ShownSegment[] {
+  const map = outputMap(cut, source)
+  let atMs = 0
+  return laid.map(({ segment, fromMs, toMs, fromTied, toTied }) => {
+    const startMs = map(fromMs) ?? atMs
+    const endMs = Math.max(startMs, map(toMs) ?? startMs)
+    atMs = endMs
+    return { segment, startMs, endMs, startTied: fromTied, endTied: toTied }
+  })
+}
+
+/** `toOutput` for many instants that never fall: each span is passed once. */
+function outputMap(cut: Cut, source: Span['source']): (ms: Ms) => Ms | null {
+  const spans = cut.spans.filter((span) => span.source === source)
+  let at = 0
+  return (ms) => {
+    while (at < spans.length - 1 && ms >= (spans[at + 1]?.fromMs ?? Infinity)) at++
+    const span = spans[at]
+    if (!span || ms < span.fromMs || ms > span.toMs) return null
+    return Math.round(span.outMs + (ms - span.fromMs) / span.rate)
+  }
+}
+
+/** The plan itself as output time, for the companion track and for exports without footage. */
+export function asPlanned(segments: readonly Segment[]): ShownSegment[] {
+  return segments.map((segment) => ({
+    segment,
+    startMs: segment.startMs,
+    endMs: segment.startMs + segment.durationMs,
+    startTied: true,
+    endTied: true,
+  }))
+}

@@ -1,0 +1,51 @@
+// Evidence: something heard or seen in a footage at an instant. One union for every kind, guarded where it is stored.
+import { z } from 'zod'
+
+/** What every kind has. Times are footage time, in milliseconds with a fraction. */
+const instant = {
+  atMs: z.number().min(0),
+  /** Standard deviation of the time: how far the true instant may be. */
+  spreadMs: z.number().min(0),
+  /** How far it stands out from what surrounds it, 0 to 1. */
+  strength: z.number().min(0).max(1),
+}
+
+export const evidenceSchema = z.discriminatedUnion('kind', [
+  /** A steady tone with a sudden start, as of an interval timer. */
+  z.object({ kind: z.literal('beep'), ...instant, hz: z.number().positive(), durationMs: z.number().min(0) }),
+  /** A word of the coach. */
+  z.object({ kind: z.literal('word'), ...instant, word: z.string().max(100) }),
+  /** A call found by its likeness to another. */
+  z.object({ kind: z.literal('sample'), ...instant, likeMs: z.number().min(0) }),
+  /** A line of captions that came with the footage. */
+  z.object({ kind: z.literal('caption'), ...instant, text: z.string().max(2000) }),
+  /** A coded tone that Jivet itself sounded on the floor. */
+  z.object({ kind: z.literal('chirp'), ...instant, code: z.number().int().min(0) }),
+  /** The figure begins or ends to move. */
+  z.object({ kind: z.literal('motion'), ...instant, begins: z.boolean() }),
+  /** A line of the floor's own record. */
+  z.object({ kind: z.literal('log'), ...instant, event: z.string().max(100) }),
+  /** Somebody pointed at it. */
+  z.object({ kind: z.literal('hand'), ...instant }),
+])
+export type Evidence = z.infer<typeof evidenceSchema>
+export type EvidenceKind = Evidence['kind']
+export type EvidenceOf<Kind extends EvidenceKind> = Extract<Evidence, { kind: Kind }>
+
+export const EVIDENCE_KINDS = [
+  'beep',
+  'word',
+  'sample',
+  'caption',
+  'chirp',
+  'motion',
+  'log',
+  'hand',
+] as const satisfies readonly EvidenceKind[]
+
+/** The evidence of one kind, in the order given. */
+export const ofKind = <Kind extends EvidenceKind>(all: readonly Evidence[], kind: Kind): EvidenceOf<Kind>[] =>
+  all.filter((one): one is EvidenceOf<Kind> => one.kind === kind)
+
+/** Of the engine that hears; a footage heard by an older one is heard again. */
+export const EVIDENCE_VERSION = 1

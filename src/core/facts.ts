@@ -1,0 +1,116 @@
+// What can be wrong, as data: a code with its values, and nothing else. The sentences stand in `words/en`.
+import type { Ms } from './units'
+
+/** Wrong with a format's own numbers. */
+export type FormatFact =
+  | { code: 'reps-with-lengths'; section: string }
+  | { code: 'slot-overflows'; section: string; topMs: Ms; slotMs: Ms }
+  | { code: 'reps-overflow-slot'; reps: number; label: string; takesMs: Ms; slotMs: Ms; secondsPerRep: number }
+  | { code: 'rest-not-as-wanted'; reps: number; label: string; restMs: Ms; wantedMs: Ms; secondsPerRep: number }
+  | { code: 'climb-too-short'; climbMs: Ms; moves: readonly string[] }
+  | { code: 'couplet-too-short'; workMs: Ms; moves: readonly string[] }
+
+export type TitlePromise = 'tabata' | 'emom' | 'ladder' | 'pyramid' | 'finisher' | 'warmUp' | 'coolDown'
+
+/** A change of posture, and how long it takes. */
+export interface PostureFact {
+  code: 'stand-up' | 'kneel-down' | 'get-to-floor' | 'kneel' | 'leave-kneeling' | 'turn-over'
+  ms: Ms
+}
+/** Something that has to happen between two works. */
+export type NeedFact =
+  | PostureFact
+  | { code: 'swap-gear' | 'take-gear'; gear: string; ms: Ms }
+  | { code: 'change-side' | 'hear-next' | 'show-next' | 'count-in'; ms: Ms }
+
+/** Everything that a judgement finds. `times`: how often it was met. */
+export type FindingFact =
+  | FormatFact
+  | { code: 'beyond-limits'; problem: ProblemFact }
+  | { code: 'promise-off'; promiseMs: Ms; totalMs: Ms; estimated: boolean }
+  | { code: 'title-word'; word: TitlePromise; reading: string | null }
+  | { code: 'title-minutes'; minutes: number; totalMs: Ms; estimated: boolean }
+  | { code: 'rest-too-short'; from: string; to: string; needs: readonly NeedFact[]; hasMs: Ms; times: number }
+  | { code: 'sides-uneven'; label: string; leftMs: Ms; rightMs: Ms; rounds: number; roundWord: string }
+  | { code: 'no-warm-up'; label: string; jumping: boolean }
+  | { code: 'no-cool-down' }
+  | { code: 'no-caution' }
+  | { code: 'same-muscles'; one: string; next: string; muscles: readonly string[]; times: number }
+  | { code: 'long-posture'; ms: Ms; from: string }
+  | { code: 'posture-every-rest'; section: string; rests: number; shortestMs: Ms }
+  | { code: 'station-unnamed' }
+  | { code: 'move-unknown'; name: string }
+  | { code: 'no-easier'; name: string; jumping: boolean }
+  | { code: 'no-gear'; name: string }
+  | { code: 'no-moves'; section: string }
+  | { code: 'group-too-small'; section: string }
+  | { code: 'lasts-nothing'; label: string; times: number }
+  | { code: 'too-short-to-count'; label: string; ms: Ms; times: number }
+  | { code: 'label-long'; label: string; letters: number; most: number; times: number }
+  | { code: 'one-round'; word: string }
+  | { code: 'not-understood'; line: string }
+
+/** What a mend would do. */
+export type MendFact =
+  | { code: 'take-lengths-off' | 'take-out' | 'both-sides' | 'add-warm-up' | 'add-cool-down' | 'caution-both' }
+  | { code: 'step-of' | 'make-it'; ms: Ms }
+  | { code: 'set-reps'; reps: number }
+  | { code: 'promise-minutes' | 'title-minutes'; minutes: number }
+
+/** Everything that can be wrong with what came from outside, or with the machine. */
+export type ProblemFact = ProblemOfInput | ProblemOfFootage | ProblemOfWork
+
+type ProblemOfInput =
+  | { code: 'bad-json'; reason: string }
+  | { code: 'bad-document'; what: DocumentKind; field: string; reason: string }
+  | { code: 'not-moves-file' }
+  | { code: 'not-sync-file'; reason: string }
+  | { code: 'not-utf8' }
+  | { code: 'not-understood'; problem: string }
+  | { code: 'bad-header'; found: string; expected: string }
+  | { code: 'name-column-missing'; found: string; known: string }
+  | { code: 'bad-cell'; column: string; found: string; expected: CellWanted }
+  | { code: 'wrong-cells'; found: number; expected: number }
+  | { code: 'broken-quote' }
+  | { code: 'empty-plan'; why: 'no-rows' | 'no-section' }
+  | { code: 'too-long' }
+  | { code: 'too-many'; what: Counted; most: number; found: number | null }
+  | { code: 'too-large'; megabytes: number }
+  | { code: 'bad-name' }
+  | { code: 'no-file' }
+  | { code: 'unreadable-file'; reason: string }
+
+export type DocumentKind = 'workout file' | 'request'
+export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match'
+/** What a cell of a table has to hold. */
+export type CellWanted =
+  | { code: 'one-of'; options: readonly string[]; orNothing: boolean }
+  | { code: 'letters'; most: number }
+  | { code: 'whole'; low: number; high: number }
+  | { code: 'seconds'; most: number; orNothing: boolean }
+  | { code: 'yes' }
+
+type ProblemOfFootage =
+  | { code: 'not-video' | 'empty-file' | 'no-picture' | 'no-sound' | 'broken-end' | 'no-frames' | 'upload-gone' }
+  | { code: 'tie-crosses'; tie: string; other: string; atMs: Ms; otherMs: Ms }
+  | { code: 'tie-outside'; tie: string; atMs: Ms; footageMs: Ms }
+  | { code: 'tie-twice'; tie: string }
+  | { code: 'not-stitched' }
+  | { code: 'nothing-heard' }
+  | { code: 'spans-unsupported'; spans: number }
+
+type ProblemOfWork =
+  | { code: 'not-found'; what: Thing }
+  | { code: 'stale'; what: 'score' | 'ties' }
+  | { code: 'move-exists' | 'move-unknown'; name: string }
+  | { code: 'footage-not-ready' | 'already-rendering' | 'busy' | 'not-in-this-workout' }
+  | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
+  | { code: 'broke-off-often' }
+  | { code: 'tool-failed'; tool: string; reason: string }
+  | { code: 'tool-missing'; tool: string; package: string }
+  | { code: 'font-missing' | 'package-missing'; name: string }
+
+export type Thing = 'workout' | 'footage' | 'job' | 'video' | 'file' | 'part' | 'thing' | 'stored file' | 'stored video'
+
+/** Wrong with one move of a file of moves; the others are taken. */
+export type MoveFact = { code: 'bad-field'; field: string; reason: string } | { code: 'stands-twice'; name: string }

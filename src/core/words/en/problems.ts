@@ -1,0 +1,158 @@
+// English sentences for problems. Each says what is wrong and what to do; exhaustive over the facts.
+import type { CellWanted, Counted, MoveFact, ProblemFact, Thing } from '../../facts'
+import { formatInstant, formatLength } from '../../time/clock'
+
+const THINGS: Record<Thing, string> = {
+  workout: 'There is no such workout; it may have been removed.',
+  footage: 'There is no such footage.',
+  job: 'There is no such job.',
+  video: 'There is no such video.',
+  file: 'There is no such file.',
+  part: 'There is no such part.',
+  thing: 'There is no such thing here.',
+  'stored file': 'The file is no longer there.',
+  'stored video': 'The video is no longer there. Render it again.',
+}
+
+const ADVICE: Record<Counted, string> = {
+  intervals: 'Fewer rounds or stations are needed.',
+  stations: 'Rounds repeat stations without listing them again.',
+  sections: 'Put neighbouring parts together.',
+  rows: 'Split the table.',
+  ties: 'There is one at most for each change.',
+  'pairs to match': 'Tie it by hand, or split the recording.',
+}
+
+const listed = (options: readonly string[]): string => options.join(', ')
+
+function wanted(cell: CellWanted): string {
+  switch (cell.code) {
+    case 'one-of':
+      return listed(cell.orNothing ? ['nothing', ...cell.options] : cell.options)
+    case 'letters':
+      return `${cell.most} letters at most`
+    case 'whole':
+      return `a whole number from ${cell.low} to ${cell.high}, or nothing`
+    case 'seconds':
+      return `a number from 0 to ${cell.most}${cell.orNothing ? ', or nothing' : ''}`
+    case 'yes':
+      return 'yes, or nothing'
+  }
+}
+
+/** Sentences that need no values. */
+const PLAIN = {
+  'not-moves-file': 'This is no file of moves: it needs "format": "jivet-moves", "version": 1 and "moves".',
+  'not-utf8': 'The text is not UTF-8. Save it as UTF-8 and try again.',
+  'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
+  'too-long': 'The score is longer than 24 hours.',
+  'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  'no-file': 'There is no such file.',
+  'not-video': 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.',
+  'empty-file': 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
+  'no-picture': 'This file has sound but no picture. Add the video file of the session.',
+  'no-sound': 'This file has no sound, so there is nothing to hear.',
+  'broken-end':
+    'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.',
+  'no-frames': 'This file announces a picture but holds none. Copy it from the camera again.',
+  'upload-gone': 'The uploaded file is gone. Add the footage again.',
+  'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
+  'not-stitched': 'No interval is tied to the footage yet. Stitch at least one in Sync.',
+  'footage-not-ready': 'The footage is not ready yet.',
+  'already-rendering': 'This workout is being rendered already.',
+  busy: 'Too much is being worked out at once. Try again in a moment.',
+  'not-in-this-workout': 'This footage belongs to another workout.',
+  'foreign-host': "This address is not one of Jivet's own.",
+  'foreign-origin': 'Another site asked for this change, so it was refused.',
+  'move-name-missing': 'The name of the move is missing.',
+  cancelled: 'Cancelled.',
+  'disk-full': 'The disk is full. Free some space, then try again.',
+  unexpected: 'Something went wrong on the server. Nothing was changed; try again.',
+  'broke-off-often':
+    'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.',
+} as const satisfies Partial<Record<ProblemFact['code'], string>>
+
+type Plain = keyof typeof PLAIN
+type WithValues = Exclude<ProblemFact, { code: Plain }>
+
+const isPlain = (fact: ProblemFact): fact is Extract<ProblemFact, { code: Plain }> => fact.code in PLAIN
+
+export const problemSentence = (fact: ProblemFact): string => (isPlain(fact) ? PLAIN[fact.code] : sentence(fact))
+
+// A table in the form of a switch: the compiler sees that none is missing.
+// eslint-disable-next-line complexity
+function sentence(fact: WithValues): string {
+  switch (fact.code) {
+    case 'bad-json':
+      return `This is not JSON: ${fact.reason}.`
+    case 'bad-document':
+      return `This ${fact.what} is not right at ${fact.field}: ${fact.reason}.`
+    case 'not-sync-file':
+      return `Not the output of "sync --json" (${fact.reason}).`
+    case 'not-understood':
+      return fact.problem
+    case 'bad-header':
+      return `Found the header "${fact.found}", expected "${fact.expected}".`
+    case 'name-column-missing':
+      return `Found the header "${fact.found}"; "name" is needed, and known are ${fact.known}.`
+    case 'bad-cell':
+      return `Found "${fact.found}" in ${fact.column}, expected ${wanted(fact.expected)}.`
+    case 'wrong-cells':
+      return `Found ${fact.found} cells, expected ${fact.expected}.`
+    case 'empty-plan':
+      return fact.why === 'no-rows'
+        ? 'The table has a header but no rows.'
+        : 'No section was found; a plan has at least one, such as "circuit Main: 3 rounds, 40 on, 20 off".'
+    case 'too-many': {
+      const most = `${fact.most.toLocaleString('en')} ${fact.what}`
+      const found = fact.found === null ? `More than ${most}` : `${fact.found.toLocaleString('en')} ${fact.what}`
+      return `${found}${fact.found === null ? '' : `; ${most} is the most`}. ${ADVICE[fact.what]}`
+    }
+    case 'too-large':
+      return `This is larger than ${fact.megabytes} MB.`
+    case 'unreadable-file':
+      return `The file cannot be read (${fact.reason}).`
+    case 'tie-crosses':
+      return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: ${fact.other} is tied at ${formatInstant(fact.otherMs)}, and the two would change places.`
+    case 'tie-outside':
+      return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: the footage lasts ${formatLength(fact.footageMs)}.`
+    case 'tie-twice':
+      return `${fact.tie} is tied twice.`
+    case 'spans-unsupported':
+      return `This cut has ${fact.spans} spans; only footage that is followed as filmed can be rendered.`
+    case 'not-found':
+      return THINGS[fact.what]
+    case 'stale':
+      return fact.what === 'score'
+        ? 'This score was changed in another tab since you opened it.'
+        : 'The stitches were changed in another tab since you opened them.'
+    case 'move-exists':
+      return `There is a move "${fact.name}" already.`
+    case 'move-unknown':
+      return `There is no own move "${fact.name}".`
+    case 'tool-failed':
+      return `${fact.tool} gave up: ${fact.reason}`
+    case 'tool-missing':
+      return `This machine has no ${fact.tool}. Installing the package "${fact.package}" helps.`
+    case 'font-missing':
+      return `The font file ${fact.name} is missing. Running "npm start" brings it back.`
+    case 'package-missing':
+      return `The package of ${fact.name} is missing. Running "npm start" brings it back.`
+  }
+}
+
+/** What was wrong with one move of a file. */
+export function moveSentence(place: string, fact: MoveFact): string {
+  switch (fact.code) {
+    case 'bad-field':
+      return `${place}: ${fact.field}: ${fact.reason}.`
+    case 'stands-twice':
+      return `${place}: "${fact.name}" stands twice; the first was taken.`
+  }
+}
+
+/** What is worth knowing of footage that can be used all the same. */
+export const WARNINGS = {
+  brokenEnd: 'The end of this file is missing. What is there can be used.',
+  noSound: 'This footage has no sound, so there are no beeps to hear. Stitch it by hand.',
+} as const

@@ -1,0 +1,26 @@
+// The heavy work that routes ask for, as pure functions by name: run in a thread beside the server, so that no answer
+// waits for another's sums.
+import { stitchByEvidence } from '../../core/align/sync'
+import type { Stitch } from '../../core/align/ties'
+import { evidenceSchema } from '../../core/evidence'
+import { expand } from '../../core/expand/expand'
+import { scoreSchema, type Score } from '../../core/score/score'
+import { readPlan } from '../../engine/plan'
+
+export const HEAVY = {
+  /** Matches what was heard in a footage to a score. */
+  align: ({ score, evidence }: { score: Score; evidence: readonly unknown[] }): Stitch[] =>
+    stitchByEvidence(
+      expand(score).segments,
+      evidence.map((one) => evidenceSchema.parse(one)),
+    ),
+  /** Reads a plan file and holds it to the limits. */
+  readPlan: ({ text, name }: { text: string; name: string }): Score => {
+    const score = scoreSchema.parse(readPlan(new TextEncoder().encode(text), name))
+    expand(score)
+    return score
+  },
+}
+export type HeavyTask = keyof typeof HEAVY
+export type HeavyInput<Task extends HeavyTask> = Parameters<(typeof HEAVY)[Task]>[0]
+export type HeavyOutput<Task extends HeavyTask> = ReturnType<(typeof HEAVY)[Task]>

@@ -1,0 +1,18 @@
+// The thread: takes one task after another and answers with what came of it, or with the problem.
+import { parentPort } from 'node:worker_threads'
+import { Problem } from '../../core/problem'
+import { HEAVY, type HeavyTask } from './tasks'
+
+interface Asked {
+  task: HeavyTask
+  input: never
+}
+
+parentPort?.on('message', ({ task, input }: Asked) => {
+  try {
+    parentPort?.postMessage({ output: HEAVY[task](input) })
+  } catch (error) {
+    const known = error instanceof Problem ? { fact: error.fact, place: error.place } : null
+    parentPort?.postMessage({ problem: known, message: error instanceof Error ? error.stack : String(error) })
+  }
+})

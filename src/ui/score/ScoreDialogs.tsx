@@ -1,0 +1,50 @@
+// The dialogs of the Score view; one is open at a time.
+'use client'
+import type { ReactNode } from 'react'
+import { scoreTexts as words } from '@/core/words/en/score'
+import { Button } from '../parts/Button'
+import { Sheet } from '../parts/Sheet'
+import { BeatPlanner } from './BeatPlanner'
+import { PastePlan } from './PastePlan'
+import { Needs, Rules } from './Rules'
+import { SolvePromise } from './SolvePromise'
+import type { ScoreEditing } from './useScoreEditing'
+
+export type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat'
+
+interface Props {
+  editing: ScoreEditing
+  open: Dialog | null
+  onOpen: (dialog: Dialog | null) => void
+}
+
+export function ScoreDialogs({ editing, open, onOpen }: Props): ReactNode {
+  const { score, edit, expansion, state } = editing
+  const of = (dialog: Dialog): { open: boolean; onOpenChange: (open: boolean) => void } => ({
+    open: open === dialog,
+    onOpenChange: (opened) => onOpen(opened ? dialog : null),
+  })
+  return (
+    <>
+      <SolvePromise {...of('solve')} score={score} totalMs={expansion.totalMs} edit={edit} />
+      <PastePlan {...of('paste')} edit={edit} empty={score.sections.length === 0} />
+      <Rules {...of('rules')} score={score} edit={edit} />
+      <Needs {...of('needs')} score={score} edit={edit} />
+      <BeatPlanner {...of('beat')} expansion={expansion} edit={edit} />
+      <Sheet
+        open={state.saveState === 'stale'}
+        onOpenChange={() => {}}
+        mustAnswer
+        title={words.stale}
+        hint={words.staleText}
+      >
+        <div className="flex justify-end gap-3">
+          <Button onClick={() => void state.resolveStale('theirs')}>{words.takeTheirs}</Button>
+          <Button weight="main" onClick={() => void state.resolveStale('mine')}>
+            {words.keepMine}
+          </Button>
+        </div>
+      </Sheet>
+    </>
+  )
+}

@@ -1,0 +1,86 @@
+// What the score can be begun with, added to and printed as.
+'use client'
+import Link from 'next/link'
+import { AudioWaveform, BookOpen, ClipboardPaste, Library, Printer, Target } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { scoreTexts as words } from '@/core/words/en/score'
+import { Button } from '../parts/Button'
+import { AddSection } from './AddSection'
+import { sectionToAdd } from './newPart'
+import type { Dialog } from './ScoreDialogs'
+import type { ScoreEditing } from './useScoreEditing'
+
+interface Props {
+  id: string
+  editing: ScoreEditing
+  onOpen: (dialog: Dialog) => void
+}
+
+export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): ReactNode {
+  return (
+    <div className="flex flex-wrap gap-2 px-6 pt-4">
+      <AddSection
+        main={score.sections.length === 0}
+        onAdd={(format) => edit((draft) => void draft.sections.push(sectionToAdd(draft, format)))}
+      />
+      <Button icon={<Target size={17} />} onClick={() => onOpen('solve')}>
+        {words.fromPromise}
+      </Button>
+      <Button icon={<ClipboardPaste size={17} />} onClick={() => onOpen('paste')}>
+        {words.paste}
+      </Button>
+      <Button weight="bare" icon={<BookOpen size={17} />} onClick={() => onOpen('rules')}>
+        {words.wordsAndRules}
+      </Button>
+      <Button weight="bare" icon={<AudioWaveform size={17} />} onClick={() => onOpen('beat')}>
+        {words.beat}
+      </Button>
+      <PrintMenu id={id} />
+      <Link
+        href="/moves"
+        className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"
+      >
+        <Library size={17} />
+        {words.moves.way}
+      </Link>
+    </div>
+  )
+}
+
+const PRINTS = [
+  ['sheet', words.printSheet],
+  ['board', words.printBoard],
+] as const
+
+function PrintMenu({ id }: { id: string }): ReactNode {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button weight="bare" icon={<Printer size={17} />}>
+          {words.print}
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl"
+        >
+          {PRINTS.map(([as, label]) => (
+            <DropdownMenu.Item key={as} asChild>
+              <a
+                href={`/w/${id}/print?as=${as}`}
+                target="_blank"
+                rel="noreferrer"
+                className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+              >
+                {label}
+              </a>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}

@@ -1,0 +1,71 @@
+// The footage that is in use, and what was put aside: each can be taken back with the ties that were made on it.
+'use client'
+import { Film } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { texts } from '@/core/words/en/screens'
+import type { FootageAside } from '@/server/footage'
+import { Button } from '../parts/Button'
+
+const words = texts.sync
+
+interface Props {
+  current: { id: string; name: string } | null
+  aside: readonly FootageAside[]
+  onTake: (footage: FootageAside) => void
+  onPut: (footage: { id: string; name: string }) => void
+}
+
+export function FootageMenu({ current, aside, onTake, onPut }: Props): ReactNode {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button weight="bare" icon={<Film size={17} />}>
+          {aside.length ? words.footageAside(aside.length) : words.footage}
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-40 max-w-96 border-t-8 border-land bg-paper p-2 shadow-2xl"
+        >
+          {current && (
+            <Item name={current.name} note={words.inUse} action={words.putAsideNow} onSelect={() => onPut(current)} />
+          )}
+          {aside.map((one) => (
+            <Item
+              key={one.id}
+              name={one.name}
+              note={words.withTies(one.ties)}
+              action={words.takeBack}
+              onSelect={() => onTake(one)}
+            />
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
+
+interface ItemProps {
+  name: string
+  note: string
+  action: string
+  onSelect: () => void
+}
+
+function Item({ name, note, action, onSelect }: ItemProps): ReactNode {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex min-h-11 cursor-pointer items-center gap-5 px-3 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+    >
+      <span className="min-w-0 flex-1">
+        <span className="block truncate">{name}</span>
+        <span className="block text-[13px]">{note}</span>
+      </span>
+      <b className="shrink-0">{action}</b>
+    </DropdownMenu.Item>
+  )
+}

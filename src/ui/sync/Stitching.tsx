@@ -1,0 +1,88 @@
+// The footage beside the list of changes, and the two shores below: what is seen of `useStitching`.
+'use client'
+import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
+import { useRef, type ReactNode } from 'react'
+import type { Segment } from '@/core/score/segment'
+import { texts } from '@/core/words/en/screens'
+import type { FootageProgress } from '@/server/progress'
+import type { Stitches } from '@/server/stitches'
+import { Button, IconButton } from '../parts/Button'
+import { useVideoClock } from '../parts/useVideoClock'
+import { ChangeList } from './ChangeList'
+import { Shores } from './Shores'
+import { SyncSummary } from './SyncSummary'
+import { useStitching } from './useStitching'
+import { useSyncKeys } from './useSyncKeys'
+
+const words = texts.sync
+
+interface Props {
+  workoutId: string
+  segments: Segment[]
+  footage: FootageProgress
+  tied: Stitches
+  /** Ways to other footage. */
+  children: ReactNode
+}
+
+export function Stitching({ workoutId, segments, footage, tied, children }: Props): ReactNode {
+  const video = useRef<HTMLVideoElement>(null)
+  const { clock, playing } = useVideoClock(video)
+  const on = useStitching({ workoutId, segments, footage, tied, video, clock })
+  useSyncKeys(on)
+  const hasSound = Boolean(footage.facts?.audioCodec)
+  return (
+    <>
+      <div className="flex h-[392px] gap-6 px-6 pt-5 pb-4">
+        <div className="flex w-[560px] shrink-0 flex-col">
+          <video
+            ref={video}
+            src={`/api/footage/${footage.id}/picture`}
+            preload="auto"
+            playsInline
+            className="h-[300px] w-full bg-bar object-contain"
+            onClick={on.toggle}
+          />
+          <div className="flex items-center gap-2 pt-3">
+            <Button icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={on.toggle}>
+              {playing ? words.pause : words.play}
+            </Button>
+            <Button weight="main" onClick={on.stitchHere}>
+              {words.stitch}
+            </Button>
+            <span className="ml-auto flex">
+              <IconButton label={texts.score.undo} disabled={!on.canUndo} onClick={on.undo}>
+                <Undo2 size={18} />
+              </IconButton>
+              <IconButton label={texts.score.redo} disabled={!on.canRedo} onClick={on.redo}>
+                <Redo2 size={18} />
+              </IconButton>
+            </span>
+            {children}
+          </div>
+        </div>
+        <div className="flex min-w-0 flex-1 flex-col">
+          <div className="flex items-start gap-5 pb-3">
+            <SyncSummary changes={on.changes} summary={on.summary} />
+            <Button
+              weight={on.anyTied ? 'plain' : 'main'}
+              className="ml-auto"
+              icon={<Ear size={18} />}
+              disabled={on.hearing || !hasSound}
+              onClick={on.findBeeps}
+            >
+              {hasSound ? words.hear : words.noSound}
+            </Button>
+          </div>
+          {on.problem && (
+            <p role="alert" className="pb-2 text-signal">
+              {on.problem}
+            </p>
+          )}
+          <ChangeList on={on} />
+        </div>
+      </div>
+      <Shores segments={segments} on={on} footage={footage} clock={clock} playing={playing} />
+    </>
+  )
+}

@@ -1,0 +1,191 @@
+// What Sync works on: the ties of one footage, the change that is chosen, and everything that can be done with them.
+'use client'
+import { useRouter } from 'next/navigation'
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { toast } from 'sonner'
+import { useStore } from 'zustand'
+import { describeSync, type Aligned, type SyncSummary } from '@/core/align/sync'
+import type { Tie } from '@/core/align/ties'
+import type { Segment } from '@/core/score/segment'
+import type { Ms } from '@/core/units'
+import { problemSentence } from '@/core/words/en/problems'
+import { texts } from '@/core/words/en/screens'
+import type { FootageProgress } from '@/server/progress'
+import type { Stitches } from '@/server/stitches'
+import { call } from '../api'
+import type { VideoClock } from '../parts/useVideoClock'
+import { changesOf, type Change } from './changes'
+import { createStitchStore } from './stitchStore'
+
+const words = texts.sync
+
+/** How much is heard before and after a change that is listened to. */
+const AROUND_MS = 1000
+
+export interface Stitching {
+  changes: Change[]
+  /** Place of the chosen change in the list. */
+  chosen: number
+  change: Change | undefined
+  summary: SyncSummary
+  footageMs: Ms
+  frameMs: Ms
+  anyTied: boolean
+  canUndo: boolean
+  canRedo: boolean
+  /** Why saving does not go on. */
+  problem: string | null
+  hearing: boolean
+  seek: (ms: Ms) => void
+  toggle: () => void
+  choose: (index: number, andSeek?: boolean) => void
+  /** Ties the chosen change to the frame on screen, and goes to the next. */
+  stitchHere: () => void
+  nudge: (byMs: Ms) => void
+  moveTo: (index: number, ms: Ms) => void
+  hearAround: () => void
+  remove: (change: Change) => void
+  undo: () => void
+  redo: () => void
+  findBeeps: () => void
+}
+
+interface Props {
+  workoutId: string
+  segments: Segment[]
+  footage: FootageProgress
+  tied: Stitches
+  video: RefObject<HTMLVideoElement | null>
+  clock: VideoClock
+}
+
+export function useStitching({ workoutId, segments, footage, tied, video, clock }: Props): Stitching {
+  const router = useRouter()
+  const facts = footage.facts
+  const footageMs = facts?.durationMs ?? 0
+  const frameMs = facts ? (1000 * facts.rate.den) / facts.rate.num : 33
+  const [store] = useState(() =>
+    createStitchStore({ footageId: footage.id, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
+  )
+  const state = useStore(store)
+  const [place, setPlace] = useState(0)
+  const { stitches } = state
+  const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])
+  const { summary } = useMemo(() => describeSync(segments, stitches, footageMs), [segments, stitches, footageMs])
+  const chosen = Math.min(place, changes.length - 1)
+  const change = changes[chosen]
+  const playing = usePlaying(video, clock)
+  const { seek } = playing
+
+  const choose = useCallback(
+    (index: number, andSeek = true) => {
+      const bounded = Math.max(0, Math.min(changes.length - 1, index))
+      setPlace(bounded)
+      const target = changes[bounded]
+      if (target && andSeek) seek(target.footageMs)
+    },
+    [changes, seek],
+  )
+  /** @returns whether the tie was made. */
+  const put = useCallback(
+    (target: Change, ms: Ms): boolean => {
+      const tie: Tie = { segmentId: target.segmentId, edge: target.edge, footageMs: Math.round(ms) }
+      const outcome = store.getState().put(tie)
+      if (outcome.problem) toast.error(problemSentence(outcome.problem))
+      else if (outcome.dropped) toast(words.dropped(outcome.dropped))
+      return !outcome.problem
+    },
+    [store],
+  )
+  const stitchHere = useCallback(() => {
+    if (change && video.current && put(change, video.current.currentTime * 1000)) choose(chosen + 1, false)
+  }, [change, chosen, choose, put, video])
+  const nudge = useCallback(
+    (byMs: Ms) => {
+      if (change && put(change, Math.max(0, Math.min(footageMs, change.footageMs + byMs))))
+        seek(change.footageMs + byMs)
+    },
+    [change, footageMs, put, seek],
+  )
+  const moveTo = useCallback(
+    (index: number, ms: Ms) => {
+      const target = changes[index]
+      if (target) put(target, Math.max(0, Math.min(footageMs, ms)))
+    },
+    [changes, footageMs, put],
+  )
+  const hearAround = useCallback(() => {
+    if (change) playing.around(change.footageMs)
+  }, [change, playing])
+  const { hearing, findBeeps } = useHearing(workoutId, changes.length, store)
+  return {
+    ...{ changes, chosen, change, summary, footageMs, frameMs, hearing, seek },
+    anyTied: stitches.length > 0,
+    canUndo: state.past.length > 0,
+    canRedo: state.future.length > 0,
+    problem: state.problem,
+    toggle: playing.toggle,
+    ...{ choose, stitchHere, nudge, moveTo, hearAround, findBeeps },
+    remove: state.remove,
+    undo: state.undoOnce,
+    redo: state.redoOnce,
+  }
+}
+
+interface Playing {
+  seek: (ms: Ms) => void
+  toggle: () => void
+  /** Plays the second before an instant and the second after it. */
+  around: (ms: Ms) => void
+}
+
+function usePlaying(videoRef: RefObject<HTMLVideoElement | null>, clock: VideoClock): Playing {
+  const stopAt = useRef<Ms | null>(null)
+  useEffect(
+    () =>
+      clock.follow((ms) => {
+        if (stopAt.current === null || ms < stopAt.current) return
+        stopAt.current = null
+        videoRef.current?.pause()
+      }),
+    [clock, videoRef],
+  )
+  return useMemo(() => {
+    const seek = (ms: Ms): void => {
+      if (videoRef.current) videoRef.current.currentTime = Math.max(0, ms) / 1000
+    }
+    return {
+      seek,
+      toggle: () => {
+        stopAt.current = null
+        if (videoRef.current?.paused) void videoRef.current.play().catch(() => {})
+        else videoRef.current?.pause()
+      },
+      around: (ms) => {
+        stopAt.current = ms + AROUND_MS
+        seek(ms - AROUND_MS)
+        void videoRef.current?.play().catch(() => {})
+      },
+    }
+  }, [videoRef])
+}
+
+function useHearing(
+  workoutId: string,
+  all: number,
+  store: ReturnType<typeof createStitchStore>,
+): Pick<Stitching, 'hearing' | 'findBeeps'> {
+  const [hearing, setHearing] = useState(false)
+  const find = async (): Promise<void> => {
+    setHearing(true)
+    try {
+      const { found } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`)
+      if (found.length) store.getState().setHeard(found)
+      toast(found.length ? words.found(store.getState().stitches.length, all) : words.foundNone)
+    } catch (error) {
+      toast.error((error as Error).message)
+    }
+    setHearing(false)
+  }
+  return { hearing, findBeeps: () => void find() }
+}

@@ -1,0 +1,49 @@
+// Draws the overlay over the picture, frame by frame, by the code that renders it.
+'use client'
+import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
+import { toOutput, type Cut, type ShownSegment } from '@/core/cut/cut'
+import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
+import { keyOf, overlayAt, overlayChanges } from '@/core/look/overlay'
+import type { Score } from '@/core/score/score'
+import type { Ms } from '@/core/units'
+import { useFonts } from '../parts/useCanvas'
+import type { VideoClock } from '../parts/useVideoClock'
+
+interface Props {
+  clock: VideoClock
+  cut: Cut
+  shown: readonly ShownSegment[]
+  count: Score['count']
+  size: Frame
+}
+
+/** Grace for a frame's time, which is rounded, as a boundary's is not. */
+const GRACE_MS = 1
+
+/** @returns the canvas to draw on. */
+export function useOverlay({ clock, cut, shown, count, size }: Props): RefObject<HTMLCanvasElement | null> {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const drawn = useRef<string | null>(null)
+  const fontsReady = useFonts()
+  const changes = useMemo(() => overlayChanges(shown, count), [shown, count])
+  const paint = useCallback(
+    (filmedMs: Ms) => {
+      const atMs = toOutput(cut, 0, filmedMs + GRACE_MS)
+      const state = atMs === null ? null : overlayAt(changes, atMs)
+      const key = keyOf(state)
+      const pen = canvas.current?.getContext('2d')
+      if (!pen || !canvas.current || key === drawn.current) return
+      drawn.current = key
+      pen.clearRect(0, 0, size.width, size.height)
+      if (state) drawOverlay(pen, state, size)
+      canvas.current.dataset.count = state ? String(state.count) : ''
+    },
+    [cut, changes, size],
+  )
+  useEffect(() => {
+    drawn.current = null
+    paint(clock.nowMs())
+    return clock.follow(paint)
+  }, [clock, paint, fontsReady])
+  return canvas
+}
