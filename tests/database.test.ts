@@ -5,7 +5,11 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
-import { circuit, score, talk } from '../src/core/testing'
+import type { Stitch } from '../src/core/align/ties'
+import type { Evidence } from '../src/core/evidence'
+import { USUAL_MIX } from '../src/core/sound/mix'
+import { circuit, score, station, talk } from '../src/core/testing'
+import type { FootageFacts } from '../src/engine/probe'
 
 const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
 let stop = (): void => {}
@@ -43,7 +47,7 @@ describe('migrations', () => {
   it('run once each, also when two start at the same moment', async () => {
     const { migrate } = await parts()
     const runs = await Promise.all([migrate(), migrate()])
-    expect(runs.flat()).toEqual(['001_workouts.sql', '002_moves.sql'])
+    expect(runs.flat()).toEqual(['001_workouts.sql', '002_moves.sql', '003_reel.sql', '004_station_keys'])
     expect(await migrate()).toEqual([])
   })
 })
@@ -62,9 +66,9 @@ describe('moves', () => {
     expect(await listMoves()).toEqual([punt])
     await expect(
       saveMove({ move: { ...punt, name: 'PUNT push' }, was: null, changePublished: false }),
-    ).rejects.toMatchObject({ code: 'conflict' })
+    ).rejects.toMatchObject({ code: 'move-exists' })
     await removeMove('punt PUSH')
-    await expect(removeMove('punt push')).rejects.toMatchObject({ code: 'not-found' })
+    await expect(removeMove('punt push')).rejects.toMatchObject({ code: 'move-unknown' })
     expect(await listMoves()).toEqual([])
   })
   it('change in the workouts that use them; published ones keep the old text unless told otherwise', async () => {
@@ -81,6 +85,9 @@ describe('moves', () => {
       videoBytes: 1,
       captions: '',
       chapters: '',
+      scoreRevision: 1,
+      stitchRevision: 1,
+      footageId: null,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],
@@ -111,7 +118,7 @@ describe('moves', () => {
     const before = await listMoves()
     await expect(
       saveMove({ move: { ...punt, name: 'Quant push' }, was: 'Punt push', changePublished: true }),
-    ).rejects.toMatchObject({ code: 'conflict' })
+    ).rejects.toMatchObject({ code: 'move-exists' })
     expect(await listMoves()).toEqual(before)
     await sql()`delete from moves`
   })
@@ -137,33 +144,223 @@ describe('workouts', () => {
     expect(results.filter((one) => one.status === 'fulfilled')).toHaveLength(1)
   })
   it('come off the shelf and back, with nothing erased', async () => {
-    const { createWorkout, listWorkouts, setRemoved, findWorkout } = await parts()
+    const { createWorkout, shelfPage, setRemoved, findWorkout } = await parts()
     const id = await createWorkout(score(circuit()))
     await setRemoved(id, true)
-    expect((await listWorkouts()).map((one) => one.id)).not.toContain(id)
+    expect((await shelfPage(null)).entries.map((one) => one.id)).not.toContain(id)
     await expect(findWorkout(id)).rejects.toMatchObject({ code: 'not-found' })
     await setRemoved(id, false)
     expect((await findWorkout(id)).score.sections).toHaveLength(1)
   })
 })
 
+/** A ready footage of 90 s in a workout, in its reel. */
+async function filmed(workoutId: string, name = 'deck.mp4'): Promise<string> {
+  const { addFootage, updateFootage, takeIntoReel } = await parts()
+  const id = await addFootage(workoutId, name, 1000, `upload-${workoutId}-${name}`)
+  await updateFootage(id, { state: 'ready', hash: name, facts: FACTS })
+  await takeIntoReel(id)
+  return id
+}
+
+const FACTS: FootageFacts = {
+  durationMs: 90_000,
+  zeroS: 0,
+  pictureFromMs: 0,
+  soundFromMs: 0,
+  width: 1280,
+  height: 720,
+  rate: { num: 30, den: 1 },
+  videoCodec: 'h264',
+  audioCodec: 'aac',
+  audioRate: 48_000,
+  audioChannels: 1,
+  browserPlayable: true,
+  brokenEnd: false,
+}
+
 describe('stitches', () => {
+  const work = 'main/r1/s1/work',
+    rest = 'main/r1/s1/rest'
+  const tie = (segmentId: string, footageMs: number): Stitch => ({
+    segmentId,
+    edge: 'start',
+    footageMs,
+    origin: 'heard',
+    confidence: 0.67,
+    evidence: ['beep'],
+  })
+  const fresh = async () => {
+    const all = await parts()
+    const workoutId = await all.createWorkout(score(circuit()))
+    return { ...all, workoutId, footageId: await filmed(workoutId) }
+  }
+
   it('are saved whole, in order of time, with a revision of their own', async () => {
+    const { saveStitches, listStitches, footageId } = await fresh()
+    expect(await saveStitches(footageId, { stitches: [tie(rest, 2000), tie(work, 1000)], revision: 1 })).toBe(2)
+    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000), tie(rest, 2000)], revision: 2 })
+    await expect(saveStitches(footageId, { stitches: [], revision: 1 })).rejects.toMatchObject({ code: 'stale' })
+    expect((await listStitches(footageId)).stitches).toHaveLength(2)
+    await saveStitches(footageId, { stitches: [], revision: 2 })
+    expect(await listStitches(footageId)).toEqual({ stitches: [], revision: 3 })
+  })
+  it('that cross, stand twice or lie outside the footage are refused, and what was there stays', async () => {
+    const { saveStitches, listStitches, footageId } = await fresh()
+    await saveStitches(footageId, { stitches: [tie(work, 1000)], revision: 1 })
+    const save = (...stitches: Stitch[]) => saveStitches(footageId, { stitches, revision: 2 })
+    await expect(save(tie(work, 5000), tie(rest, 4000))).rejects.toMatchObject({ code: 'tie-crosses' })
+    await expect(save(tie(work, 90_001))).rejects.toMatchObject({ code: 'tie-outside' })
+    await expect(save(tie(work, 1000), tie(work, 2000))).rejects.toMatchObject({ code: 'tie-twice' })
+    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000)], revision: 2 })
+  })
+  it('go with their footage when another takes its place, and come back with it', async () => {
+    const { saveStitches, listStitches, progressOf, takeIntoReel, currentFootage, footageId, workoutId } = await fresh()
+    await saveStitches(footageId, { stitches: [tie(work, 1000), tie(rest, 2000)], revision: 1 })
+    const second = await filmed(workoutId, 'second.mp4')
+    expect((await currentFootage(workoutId))?.id).toBe(second)
+    expect(await listStitches(second)).toEqual({ stitches: [], revision: 1 })
+    expect((await progressOf(workoutId)).aside).toEqual([{ id: footageId, name: 'deck.mp4', ties: 2 }])
+
+    await takeIntoReel(footageId)
+    expect((await currentFootage(workoutId))?.id).toBe(footageId)
+    expect((await listStitches(footageId)).stitches).toHaveLength(2)
+    expect((await progressOf(workoutId)).aside).toEqual([{ id: second, name: 'second.mp4', ties: 0 }])
+  })
+  it('wait also where the footage was taken out and nothing put in its place', async () => {
+    const { saveStitches, listStitches, putAside, currentFootage, takeIntoReel, footageId, workoutId } = await fresh()
+    await saveStitches(footageId, { stitches: [tie(work, 1000)], revision: 1 })
+    await putAside(footageId)
+    expect(await currentFootage(workoutId)).toBeNull()
+    await takeIntoReel(footageId)
+    expect((await listStitches(footageId)).stitches).toEqual([tie(work, 1000)])
+  })
+  it('are had back by uploading the same file once more', async () => {
+    const { saveStitches, listStitches, addFootage, findFootage, twinOf, becomeTwin, currentFootage, ...fresher } =
+      await fresh()
+    await saveStitches(fresher.footageId, { stitches: [tie(work, 1000)], revision: 1 })
+    await filmed(fresher.workoutId, 'second.mp4')
+    const again = await addFootage(fresher.workoutId, 'deck again.mp4', 1000, `again-${fresher.workoutId}`)
+    const twin = await twinOf(await findFootage(again), 'deck.mp4')
+    expect(twin?.id).toBe(fresher.footageId)
+    await becomeTwin(again, fresher.footageId)
+    expect((await currentFootage(fresher.workoutId))?.id).toBe(fresher.footageId)
+    await expect(findFootage(again)).rejects.toMatchObject({ code: 'not-found' })
+    expect((await listStitches(fresher.footageId)).stitches).toHaveLength(1)
+  })
+  it('may be as many as a score has changes', async () => {
     const { createWorkout, saveStitches, listStitches } = await parts()
-    const id = await createWorkout(score(circuit()))
-    const tie = (segmentId: string, footageMs: number) => ({
-      segmentId,
-      edge: 'start' as const,
-      footageMs,
-      confidence: 0.97,
-      evidence: ['beep' as const],
+    const moves = Array.from({ length: 100 }, (_, at) => station(`Move ${at}`, { key: `s${at + 1}` }))
+    const id = await createWorkout(score(circuit({ rounds: 200, workMs: 1000, restMs: 1000, stations: moves })))
+    const footageId = await filmed(id)
+    const stitches = Array.from({ length: 20_000 }, (_, at) =>
+      tie(`main/r${Math.floor(at / 100) + 1}/s${(at % 100) + 1}/work`, at * 4),
+    )
+    expect(await saveStitches(footageId, { stitches, revision: 1 })).toBe(2)
+    expect((await listStitches(footageId)).stitches).toHaveLength(20_000)
+  })
+})
+
+describe('the shelf', () => {
+  it('goes on past every page, and one that cannot be read never breaks it', async () => {
+    const { createWorkout, shelfPage, storedScore, findWorkout, sql } = await parts()
+    const { factsOfStored, writeFacts } = await import('../src/server/shelfFacts')
+    await sql()`update workouts set removed_at = now()`
+    const ids: string[] = []
+    for (let made = 0; made < 60; made++) ids.push(await createWorkout(score(circuit({ rounds: made + 1 }))))
+    const torn = ids[30] as string
+    await sql().begin(async (tx) => {
+      await tx`update workouts set score = ${tx.json({ title: 'Torn page' })} where id = ${torn}`
+      await writeFacts(tx, torn, factsOfStored({ title: 'Torn page' }))
     })
-    expect(await saveStitches(id, [tie('b', 2000), tie('a', 1000)], 1)).toBe(2)
-    expect((await listStitches(id)).map((one) => one.segmentId)).toEqual(['a', 'b'])
-    await expect(saveStitches(id, [], 1)).rejects.toMatchObject({ code: 'stale' })
-    expect(await listStitches(id)).toHaveLength(2)
-    await saveStitches(id, [], 2)
-    expect(await listStitches(id)).toEqual([])
+
+    const seen = []
+    let page = await shelfPage(null)
+    for (;;) {
+      seen.push(...page.entries)
+      if (!page.next) break
+      page = await shelfPage(page.next)
+    }
+    expect(seen.map(({ id }) => id)).toEqual(ids.reverse())
+    expect(seen.find(({ id }) => id === torn)).toMatchObject({ title: 'Torn page', planState: 'damaged', score: null })
+    expect(await storedScore(torn)).toEqual({ title: 'Torn page', score: { title: 'Torn page' } })
+    await expect(findWorkout(torn)).rejects.toThrow()
+    expect(seen.at(-1)).toMatchObject({ totalMs: 30_000, workMs: 20_000, planState: 'planned', filmed: false })
+  })
+  it('says what a workout has: footage, ties, a video', async () => {
+    const { createWorkout, shelfPage, saveStitches, putAside } = await parts()
+    const id = await createWorkout(score(circuit()))
+    const entry = async () => (await shelfPage(null)).entries.find((one) => one.id === id)
+    expect(await entry()).toMatchObject({ filmed: false, tied: false, rendered: false })
+    const footageId = await filmed(id)
+    await saveStitches(footageId, {
+      stitches: [
+        {
+          segmentId: 'main/r1/s1/work',
+          edge: 'start',
+          footageMs: 0,
+          origin: 'hand',
+          confidence: 1,
+          evidence: ['hand'],
+        },
+      ],
+      revision: 1,
+    })
+    expect(await entry()).toMatchObject({ filmed: true, tied: true, rendered: false })
+    await putAside(footageId)
+    expect(await entry()).toMatchObject({ filmed: false, tied: false })
+  })
+})
+
+describe('a score beyond the limits', () => {
+  const beyond = score(...Array.from({ length: 6 }, (_, at) => circuit({ key: `k${at}`, rounds: 10_000 })))
+  it('is refused when it is saved, with the reason, and what was there stays', async () => {
+    const { createWorkout, saveScore, findWorkout } = await parts()
+    await expect(createWorkout(beyond)).rejects.toMatchObject({ code: 'too-many' })
+    const id = await createWorkout(score(circuit()))
+    await expect(saveScore(id, beyond, 1)).rejects.toMatchObject({ code: 'too-many' })
+    expect(await findWorkout(id)).toMatchObject({ scoreRevision: 1, score: { sections: [{ rounds: 1 }] } })
+  })
+})
+
+describe('a video', () => {
+  it('says what has changed since: score, ties, footage', async () => {
+    const { createWorkout, saveScore, addPack, createJob, progressOf, saveStitches } = await parts()
+    const workoutId = await createWorkout(score(circuit()))
+    const footageId = await filmed(workoutId)
+    await addPack({
+      workoutId,
+      jobId: await createJob('render', workoutId, footageId),
+      title: 'Deck Hours',
+      videoHash: 'x',
+      videoBytes: 1,
+      captions: '',
+      chapters: '',
+      scoreRevision: 1,
+      stitchRevision: 1,
+      footageId,
+    })
+    const changed = async () => (await progressOf(workoutId)).pack?.changed
+    expect(await changed()).toEqual({ score: false, ties: false, footage: false })
+    await saveScore(workoutId, score(circuit({ rounds: 2 })), 1)
+    expect(await changed()).toEqual({ score: true, ties: false, footage: false })
+    await saveStitches(footageId, { stitches: [], revision: 1 })
+    expect(await changed()).toEqual({ score: true, ties: true, footage: false })
+    await filmed(workoutId, 'second.mp4')
+    expect(await changed()).toEqual({ score: true, ties: false, footage: true })
+  })
+})
+
+describe('the mix', () => {
+  it('is kept with the workout, whole until somebody changes it', async () => {
+    const { createWorkout, saveMix, findWorkout } = await parts()
+    const id = await createWorkout(score(circuit()))
+    expect((await findWorkout(id)).mix).toEqual({ voice: 1, cues: 1, cuesOn: true })
+    await saveMix(id, { voice: 0.4, cues: 0.5, cuesOn: false })
+    expect((await findWorkout(id)).mix).toEqual({ voice: 0.4, cues: 0.5, cuesOn: false })
+    await expect(saveMix('00000000-0000-0000-0000-000000000000', USUAL_MIX)).rejects.toMatchObject({
+      code: 'not-found',
+    })
   })
 })
 
@@ -218,15 +415,32 @@ describe('footage', () => {
   it('is recorded once per upload, and a failed one never hides a good one', async () => {
     const { createWorkout, addFootage, updateFootage, currentFootage, progressOf } = await parts()
     const id = await createWorkout(score())
-    const good = await addFootage(id, 'deck.mp4', 1000, 'upload-1')
-    expect(await addFootage(id, 'deck.mp4', 1000, 'upload-1')).toBe(good)
-    await updateFootage(good, { state: 'ready', beeps: [{ atMs: 1.5, hz: 2000, durationMs: 80, strength: 0.5 }] })
+    const good = await filmed(id)
+    expect(await addFootage(id, 'deck.mp4', 1000, `upload-${id}-deck.mp4`)).toBe(good)
     const bad = await addFootage(id, 'note.txt', 10, 'upload-2')
     await updateFootage(bad, { state: 'failed', problem: 'This is not a video.' })
     expect((await currentFootage(id))?.id).toBe(good)
     expect((await progressOf(id)).failedUpload).toEqual({ name: 'note.txt', problem: 'This is not a video.' })
-    const { beepsOf } = await parts()
-    expect(await beepsOf(good)).toEqual([{ atMs: 1.5, hz: 2000, durationMs: 80, strength: 0.5 }])
+  })
+  it('keeps what was heard in it, as it was heard, in order of time', async () => {
+    const { createWorkout, saveEvidence, evidenceOf } = await parts()
+    const footageId = await filmed(await createWorkout(score()))
+    const heard: Evidence[] = [
+      { kind: 'beep', atMs: 1.5, spreadMs: 3, strength: 0.5, hz: 2000, durationMs: 80 },
+      { kind: 'word', atMs: 20.25, spreadMs: 120, strength: 0.25, word: 'switch' },
+    ]
+    await saveEvidence(footageId, [...heard].reverse())
+    expect(await evidenceOf(footageId)).toEqual(heard)
+    await saveEvidence(footageId, [])
+    expect(await evidenceOf(footageId)).toEqual([])
+  })
+  it('that an older Jivet measured is measured again', async () => {
+    const { createWorkout, outdatedFootage, sql } = await parts()
+    const workoutId = await createWorkout(score()),
+      id = await filmed(workoutId)
+    expect(await outdatedFootage()).not.toContainEqual({ id, workoutId })
+    await sql()`update footage set facts = facts - 'zeroS' where id = ${id}`
+    expect(await outdatedFootage()).toContainEqual({ id, workoutId })
   })
 })
 

@@ -4,14 +4,15 @@ import { mkdtempSync, readFileSync, rmSync, truncateSync, statSync, writeFileSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { boundariesOf } from '../src/core/align/boundaries'
+import { follow, shownIn, type Cut, type ShownSegment } from '../src/core/cut/cut'
 import { lay } from '../src/core/cut/lane'
 import { expand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
+import type { Mix } from '../src/core/sound/mix'
 import { circuit, score, station } from '../src/core/testing'
 import { listenTo } from '../src/engine/listen'
 import { makeProxy } from '../src/engine/proxy'
-import { probeFootage } from '../src/engine/probe'
+import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { framesThatChange, probe } from './e2e/decode'
 
@@ -26,6 +27,25 @@ const picture = (size: string, rate: string, seconds = 6): string[] => [
   `color=c=gray:s=${size}:r=${rate}:d=${seconds}`,
 ]
 const sound = (rate = 44_100, seconds = 6): string[] => ['-f', 'lavfi', '-i', `sine=f=300:r=${rate}:d=${seconds}`]
+
+/** How loud one pitch is in a tenth of a second of a file's sound from an instant on. */
+function levelAt(path: string, hz: number, fromMs: number): number {
+  const rate = 48_000
+  const bytes = execFileSync(
+    'ffmpeg',
+    [...['-v', 'error', '-i', path, '-vn', '-ac', '1', '-ar', String(rate)], ...['-f', 'f32le', 'pipe:1']],
+    { maxBuffer: 1 << 28 },
+  )
+  const samples = new Float32Array(new Uint8Array(bytes).buffer)
+  let real = 0,
+    imaginary = 0
+  for (let index = 0; index < rate / 10; index++) {
+    const sample = samples[Math.round((fromMs * rate) / 1000) + index] ?? 0
+    real += sample * Math.cos((2 * Math.PI * hz * index) / rate)
+    imaginary += sample * Math.sin((2 * Math.PI * hz * index) / rate)
+  }
+  return Math.hypot(real, imaginary)
+}
 
 beforeAll(() => {
   ffmpeg(
@@ -107,20 +127,24 @@ describe('probing', () => {
 
 describe('hearing and proxies', () => {
   it('hears from picture time 0 on, and reports a sound that cannot be decoded', async () => {
-    const { soundMs, peaks } = await listenTo(at('odd.mkv'), 6000)
+    const { soundMs, peaks } = await listenTo(at('odd.mkv'), await probeFootage(at('odd.mkv')))
     expect(Math.abs(soundMs - 6000)).toBeLessThan(60)
     expect(peaks).toHaveLength(4)
-    await expect(listenTo(at('silent.mp4'), 6000)).rejects.toMatchObject({ code: 'tool-failed' })
+    await expect(listenTo(at('silent.mp4'), await probeFootage(at('silent.mp4')))).rejects.toMatchObject({
+      code: 'tool-failed',
+    })
   })
   it('makes a copy that browsers play, of the same length', async () => {
-    await makeProxy(at('odd.mkv'), at('proxy.mp4'), 6000)
+    await makeProxy(at('odd.mkv'), at('proxy.mp4'), await probeFootage(at('odd.mkv')))
     const facts = await probeFootage(at('proxy.mp4'))
     expect(facts.browserPlayable).toBe(true)
     expect(Math.abs(facts.durationMs - 6006)).toBeLessThan(70)
   })
   it('stops at once when cancelled', async () => {
     const halt = new AbortController()
-    const work = makeProxy(at('whole.ts'), at('stopped.mp4'), 20_000, { signal: halt.signal })
+    const work = makeProxy(at('whole.ts'), at('stopped.mp4'), await probeFootage(at('whole.ts')), {
+      signal: halt.signal,
+    })
     halt.abort()
     await expect(work).rejects.toMatchObject({ code: 'cancelled' })
   })
@@ -137,16 +161,14 @@ describe('rendering', () => {
       }),
     ),
   )
-  const boundaries = boundariesOf(segments)
+  const followed = (facts: FootageFacts): { facts: FootageFacts; cut: Cut; shown: ShownSegment[] } => {
+    const laid = lay(segments, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs)
+    const cut = follow(laid, facts.durationMs)
+    return { facts, cut, shown: shownIn(cut, laid) }
+  }
   const render = async (name: string): Promise<string> => {
-    const facts = await probeFootage(at(name))
     const out = at(`${name}.out.mp4`)
-    await renderVideo({
-      footage: at(name),
-      facts,
-      lane: lay(segments, boundaries, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs),
-      out,
-    })
+    await renderVideo({ footage: at(name), ...followed(await probeFootage(at(name))), out })
     return out
   }
   it('keeps size, rate and length of odd, turned and silent footage', async () => {
@@ -160,18 +182,33 @@ describe('rendering', () => {
   })
   it('changes the count on the first frame at or after each boundary, at 25 frames a second', async () => {
     const out = await render('silent.mp4')
-    // Block of a 640x360 picture: 25 x 22 hundredths of 360, at the foot. Lead 1; 3 2 1; rest 1.5 s shows 2 then 1; then nothing.
+    // Block of a 640x360 picture: 25 x 22 hundredths of 360, at the foot. Lead 1; 3 2 1; rest 1.5 s shows 2 then 1;
+    // then nothing.
     expect(await framesThatChange(out, { x: 14, y: 284, width: 70, height: 70 }, 3)).toEqual([
       25, 50, 75, 100, 113, 138,
     ])
   })
+  it('sounds footage and cues as loud as they were set in Watch, and no cue where they are switched off', async () => {
+    const { facts, ...plan } = followed(await probeFootage(at('deck.webm')))
+    const render = async (mix: Mix): Promise<{ voice: number; cue: number }> => {
+      const out = at('mixed.mp4')
+      await renderVideo({ footage: at('deck.webm'), facts, ...plan, mix, out })
+      // The footage hums at 300 Hz, a go begins at 990 Hz when the lead-in ends.
+      return { voice: levelAt(out, 300, 200), cue: levelAt(out, 990, 1020) }
+    }
+    const usual = await render({ voice: 1, cues: 1, cuesOn: true })
+    const quiet = await render({ voice: 0.25, cues: 0.5, cuesOn: true })
+    const off = await render({ voice: 1, cues: 1, cuesOn: false })
+    expect(quiet.voice / usual.voice).toBeCloseTo(0.25, 1)
+    expect(quiet.cue / usual.cue).toBeCloseTo(0.5, 1)
+    expect(off.cue).toBeLessThan(usual.cue / 20)
+    expect(off.voice / usual.voice).toBeCloseTo(1, 1)
+  })
   it('leaves nothing behind when it is cancelled', async () => {
     const halt = new AbortController()
-    const facts = await probeFootage(at('whole.ts'))
     const work = renderVideo({
       footage: at('whole.ts'),
-      facts,
-      lane: lay(segments, boundaries, [], facts.durationMs),
+      ...followed(await probeFootage(at('whole.ts'))),
       out: at('halted.mp4'),
       scratch: folder,
       signal: halt.signal,

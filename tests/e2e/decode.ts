@@ -1,4 +1,5 @@
-// Measures a rendered file by decoding it: when the count's block changes, where a cue stands in the sound, how long it is.
+// Measures a rendered file by decoding it: when the count's block changes, where a cue stands in the sound, how long it
+// is.
 import { execFileSync, spawn } from 'node:child_process'
 import { soundOf } from '../../src/core/sound/family'
 import type { Voice } from '../../src/core/cue/cues'
@@ -35,7 +36,10 @@ export function probe(file: string): Probe {
 /** One pixel in so many is compared: a prime, so that no column is favoured. */
 const SAMPLED = 7
 
-/** Numbers of the frames whose picture, within a crop, differs from the frame before by a mean of more than `threshold` grey levels. */
+/**
+ * Numbers of the frames whose picture, within a crop, differs from the frame before by a mean of more than `threshold`
+ * grey levels.
+ */
 export async function framesThatChange(
   file: string,
   crop: { x: number; y: number; width: number; height: number },

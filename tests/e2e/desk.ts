@@ -1,4 +1,5 @@
-// What tests of planning do again and again: open a workout, wait until it is saved, read the score back from the server.
+// What tests of planning do again and again: open a workout, wait until it is saved, read the score back from the
+// server.
 import type { Page } from 'playwright-core'
 import type { Score } from '../../src/core/score/score'
 import { startedJivet } from './jivet'

@@ -22,7 +22,9 @@ function intervals(truth: Truth): Interval[] {
   })
 }
 
-/** Instants (ms) at which the count's block must change: each start, each whole second before an end, and the last end. */
+/**
+ * Instants (ms) at which the count's block must change: each start, each whole second before an end, and the last end.
+ */
 export function expectedCountChanges(truth: Truth): number[] {
   const all = intervals(truth)
   const instants = all.flatMap(({ startMs, endMs, planned }) => {

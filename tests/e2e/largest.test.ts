@@ -122,38 +122,41 @@ describe('three thousand stations in one section', () => {
 })
 
 describe('ten thousand stations and more', () => {
-  it('are refused in words, and the last picture stays', async () => {
-    const { page } = desk
-    const score = await desk.scoreOf(await desk.open('Too many', 'circuit Main: 1 round, 1 on\n  Squat\n'))
+  it('are refused in words, and what was saved stays', async () => {
+    const id = await desk.open('Too many', 'circuit Main: 1 round, 1 on\n  Squat\n')
+    const score = await desk.scoreOf(id)
     const [main] = score.sections
     if (main?.format !== 'circuit' || !main.stations[0]) throw new Error('a circuit was written')
     const [squat] = main.stations
-    const half = Array.from({ length: 5001 }, () => squat)
-    const put = await fetch(`${desk.url}/api/workouts/${desk.here()}/score`, {
+    const half = Array.from({ length: 5001 }, () => ({ ...squat, key: '' }))
+    const sections = [
+      { ...main, stations: half },
+      { ...main, key: 'more', stations: half },
+    ]
+    const put = await fetch(`${desk.url}/api/workouts/${id}/score`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        revision: 1,
-        score: {
-          ...score,
-          sections: [
-            { ...main, stations: half },
-            { ...main, key: 'more', stations: half },
-          ],
-        },
-      }),
+      body: JSON.stringify({ revision: 1, score: { ...score, sections } }),
     })
-    expect(put.status).toBe(200)
-    await page.reload()
-    await desk.ready()
+    expect([put.status, await put.text()]).toEqual([400, expect.stringMatching(/More than 10,000 stations/)])
+    expect(await desk.scoreOf(id)).toEqual(score)
+  })
+  it('nor is a score of more than a day: the last picture stays, and an undo is saved', async () => {
+    const { page } = desk
+    const id = await desk.open('Too long', 'circuit Main: 1 round, 10:00 on\n  Squat\n')
+    await desk.enter('Rounds', '500')
     await page
       .getByRole('alert')
-      .getByText(/more than 10,000 stations/)
+      .getByText(/24 hours/)
       .waitFor()
+    await page.getByLabel('Findings').getByText('The score is longer than 24 hours.').waitFor()
     await page
-      .getByLabel('Findings')
-      .getByText(/more than 10,000 stations/)
+      .getByTestId('save-state')
+      .getByText(/^Not saved: .*24 hours/)
       .waitFor()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await desk.saved()
+    expect((await desk.scoreOf(id)).sections).toMatchObject([{ rounds: 1 }])
   })
 })
 

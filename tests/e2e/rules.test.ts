@@ -1,11 +1,12 @@
-// Words, rules, needs, the beat and the balance of a workout, each seen to act on the score; and every format of the menu.
+// Words, rules, needs, the beat and the balance of a workout, each seen to act on the score; and every format of the
+// menu.
 import type { Locator } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../../src/core/expand/expand'
 import { describeSection, FORMAT_NAMES } from '../../src/core/score/formats'
 import { aroundFormat } from '../../src/core/score/score'
 import { formatClock } from '../../src/core/time/clock'
-import { scoreTexts as words } from '../../src/ui/score/texts'
+import { scoreTexts as words } from '../../src/core/words/en/score'
 import { startedDesk, type Desk } from './desk'
 import { addSection } from './jivet'
 

@@ -126,7 +126,10 @@ describe('from the shelf to a downloaded video', () => {
           90 * rate,
         )
     }
-    /** Where the machine stutters, picture and cues start anew together; then it is listened to again. What is heard has to be in step each time. */
+    /**
+     * Where the machine stutters, picture and cues start anew together; then it is listened to again. What is heard has
+     * to be in step each time.
+     */
     const listen = async (fromMs: number, forMs: number, rate = 1): Promise<void> => {
       let heard: number[] = []
       for (let attempt = 0; attempt < 4 && heard.length < 3; attempt++) {
@@ -204,4 +207,73 @@ describe('from the shelf to a downloaded video', () => {
       expect(match).toBeGreaterThan(0.3)
     }
   }, 120_000)
+})
+
+describe('a video that is there', () => {
+  const view = (name: string) => page.getByRole('banner').getByRole('link', { name })
+
+  it('says which revision it shows, and what has changed since', async () => {
+    await page.getByText(/^It shows revision \d+ of the score\.$/).waitFor()
+    await page.getByRole('heading', { name: 'Your video', exact: true }).waitFor()
+    await view('Score').click()
+    await page.getByRole('status').getByText('Saved', { exact: true }).waitFor()
+    await fill('Rounds', '3')
+    await page.getByTestId('totals').getByText('5:35').first().waitFor()
+    await page.getByRole('status').getByText('Saved', { exact: true }).waitFor()
+    await view('Ship').click()
+    await page.getByRole('heading', { name: 'Your video, from before the last changes' }).waitFor()
+    await page.getByText(/The score has changed since; it is at revision \d+ now\./).waitFor()
+    expect(await page.getByText('Ties were changed since.').count()).toBe(0)
+  })
+
+  it('has the mix that was set in Watch, which is kept', async () => {
+    await view('Watch').click()
+    await page.getByRole('slider', { name: 'Footage' }).focus()
+    await page.keyboard.press('Home')
+    const saved = page.waitForResponse((response) => response.url().endsWith('/mix') && response.ok())
+    await page.getByRole('button', { name: 'Leave the cues out' }).click()
+    await saved
+    await page.reload()
+    await page.getByRole('button', { name: 'Sound the cues' }).waitFor()
+    expect(await page.getByRole('slider', { name: 'Footage' }).getAttribute('aria-valuenow')).toBe('0')
+  })
+
+  it('is tied to its footage: put aside, the ties go with it, and come back with it', async () => {
+    await view('Sync').click()
+    const tied = await page
+      .getByTestId('sync-summary')
+      .getByText(/13 of \d+ tied/)
+      .innerText()
+    await page.getByRole('button', { name: 'Footage', exact: true }).click()
+    await page.getByRole('menuitem', { name: /Put aside/ }).click()
+    await page.getByRole('heading', { name: 'Add footage' }).waitFor()
+    await view('Ship').click()
+    await page.getByText('Add the session in Sync').waitFor()
+    expect(await page.getByRole('button', { name: 'Render again' }).isDisabled()).toBe(true)
+
+    await view('Sync').click()
+    await page.getByRole('button', { name: 'Footage, 1 put aside' }).click()
+    await page.getByRole('menuitem', { name: /13 ties wait with it/ }).click()
+    await page.getByTestId('sync-summary').getByText(tied).waitFor()
+  })
+
+  it('keeps a tie by hand over what was heard, and refuses one that would change places with it', async () => {
+    const stitchAt = async (seconds: number): Promise<void> => {
+      await page.locator('video').evaluate((video: HTMLVideoElement, at) => {
+        video.currentTime = at
+      }, seconds)
+      await page.getByRole('button', { name: 'Stitch here' }).click()
+    }
+    await stitchAt(190)
+    await page.getByText(/ties that were heard and cannot hold beside this one were taken away/).waitFor()
+    await stitchAt(20)
+    await page
+      .getByText(/cannot be tied at 0:20\.000: .* is tied at 3:10\.000, and the two would change places/)
+      .waitFor()
+    await page.locator('main').getByRole('button', { name: 'Undo' }).click()
+    await page
+      .getByTestId('sync-summary')
+      .getByText(/13 of \d+ tied/)
+      .waitFor()
+  })
 })
