@@ -2,7 +2,7 @@
 import type { Evidence } from '../core/evidence'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
 import { HEARING_RATE, ToneListener } from '../core/hear/tones'
-import type { Ms } from '../core/units'
+import type { Ms, Share } from '../core/units'
 import type { FootageFacts } from './probe'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
@@ -21,7 +21,7 @@ export interface Heard {
 export async function listenTo(
   path: string,
   facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
-  options: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
+  options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<Heard> {
   const tones = new ToneListener()
   const peaks = new PeakGatherer()

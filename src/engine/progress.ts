@@ -1,7 +1,7 @@
 // Reads ffmpeg's `-progress` output as a share of the whole.
-import type { Ms } from '../core/units'
+import type { Ms, Share } from '../core/units'
 
-export function progressReader(durationMs: Ms, onProgress?: (share: number) => void): (chunk: Buffer) => void {
+export function progressReader(durationMs: Ms, onProgress?: (share: Share) => void): (chunk: Buffer) => void {
   return (chunk) => {
     const times = [...chunk.toString().matchAll(/out_time_us=(\d+)/g)]
     const last = times.at(-1)?.[1]

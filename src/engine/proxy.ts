@@ -3,6 +3,7 @@ import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
+import type { Share } from '../core/units'
 
 const MOST_HEIGHT = 720
 
@@ -14,7 +15,7 @@ export async function makeProxy(
   path: string,
   out: string,
   facts: FootageFacts,
-  options: { signal?: AbortSignal; onProgress?: (share: number) => void } = {},
+  options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<void> {
   const sound = facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', '-b:a', '128k', '-ac', '2']
   const filters = [

@@ -13,7 +13,7 @@ import { Problem } from '../core/problem'
 import type { Score } from '../core/score/score'
 import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
 import { cueTrack } from '../core/sound/track'
-import type { Hertz, Ms } from '../core/units'
+import type { Hertz, Ms, Share } from '../core/units'
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { drawStrip } from './strip'
@@ -42,7 +42,7 @@ export interface RenderJob {
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string
   signal?: AbortSignal
-  onProgress?: (share: number) => void
+  onProgress?: (share: Share) => void
 }
 
 /**

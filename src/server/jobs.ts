@@ -3,6 +3,7 @@
 import { Problem } from '../core/problem'
 import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
+import type { Share } from '../core/units'
 
 export type JobKind = 'prepare' | 'render'
 
@@ -13,7 +14,7 @@ export interface Job {
   footageId: string | null
   state: 'queued' | 'active' | 'done' | 'failed' | 'cancelled'
   /** 0 to 1. */
-  share: number
+  share: Share
   problem: string | null
   startedAt: Date | null
 }
@@ -24,7 +25,7 @@ interface Row {
   workout_id: string
   footage_id: string | null
   state: Job['state']
-  share: number
+  share: Share
   problem: string | null
   started_at: Date | null
 }
@@ -80,7 +81,7 @@ export async function claimJob(id: string): Promise<Job | null> {
   return row ? fromRow(row) : null
 }
 
-export async function reportShare(job: Job, share: number): Promise<void> {
+export async function reportShare(job: Job, share: Share): Promise<void> {
   await sql()`update jobs set share = ${share}, heartbeat_at = now() where id = ${job.id} and state = 'active'`
   await tellChange(job.workoutId)
 }

@@ -4,6 +4,7 @@ import { currentFootage, footageAside, newestFootage, type FootageAside } from '
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { newestPack, type Pack } from './packs'
+import type { Share } from '../core/units'
 
 export interface FootageProgress {
   id: string
@@ -20,7 +21,7 @@ export interface JobProgress {
   id: string
   kind: Job['kind']
   state: Job['state']
-  share: number
+  share: Share
   problem: string | null
   /** Reckoned from what is done so far; null until there is enough to reckon from. */
   leftMs: number | null

@@ -6,6 +6,7 @@ import { deliver, receive, stopQueue } from './queue'
 import { knownProblem } from './store'
 import { prepareTask } from './tasks/prepare'
 import { renderTask } from './tasks/render'
+import type { Share } from '../core/units'
 
 const BEAT_MS = 1000
 const RECOVER_MS = 5000
@@ -44,7 +45,7 @@ async function work(jobId: string): Promise<void> {
   }
 }
 
-function runTask(job: Job, context: { signal: AbortSignal; onShare: (share: number) => void }): Promise<void> {
+function runTask(job: Job, context: { signal: AbortSignal; onShare: (share: Share) => void }): Promise<void> {
   switch (job.kind) {
     case 'prepare':
       return prepareTask(job, context)

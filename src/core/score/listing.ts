@@ -1,5 +1,5 @@
 // A section as a free list, and a free list recognised back into the format that gives exactly the same intervals.
-import { expandSection, FORMAT_NAMES, formatNamed, stationsOf, type FormatName, type Section } from './formats'
+import { expandSection, FORMAT_NAMES, formatNamed, newList, stationsOf, type FormatName, type Section } from './formats'
 import type { Around } from './formats/format'
 import { withKeys } from './formats/keys'
 import type { FreeList } from './formats/list'
@@ -30,7 +30,7 @@ export function toList(section: Section, around: Around): FreeList {
   if ('rows' in section) return section
   const { key, name, above, beside, format } = section
   const rows = expandSection(section, around).map((segment) => rowOf(segment, around))
-  return withKeys({ format: 'list', key, name, above, beside, from: format, rows })
+  return withKeys({ ...newList(key, name, rows), above, beside, from: format })
 }
 
 /** Everything of a row that a viewer sees or hears; what recognition must not change. */

@@ -7,6 +7,7 @@ import { listenTo } from '../../engine/listen'
 import { makeProxy } from '../../engine/proxy'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { WARNINGS } from '../../core/words/en/problems'
+import type { Share } from '../../core/units'
 import { becomeTwin, findFootage, saveEvidence, takeIntoReel, twinOf, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
 import { discard, keepBytes, keepFile, knownProblem, storedPath, uploadsFolder, withJobFolder } from '../store'
@@ -35,9 +36,9 @@ async function prepare(jobId: string, footage: Footage, { signal, onShare }: Tas
   onShare(0.1)
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
-  const onHeard = (share: number): void => onShare(0.1 + hearShare * share)
+  const onHeard = (share: Share): void => onShare(0.1 + hearShare * share)
   const heard = facts.audioCodec === null ? null : await listenTo(path, facts, { signal, onProgress: onHeard })
-  const onProxy = (share: number): void => onShare(0.1 + hearShare + proxyShare * share)
+  const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(jobId, path, facts, { signal, onShare: onProxy })
   await saveEvidence(footage.id, heard?.evidence ?? [])
   await updateFootage(footage.id, {
