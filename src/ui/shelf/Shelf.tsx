@@ -66,7 +66,7 @@ export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
     <>
       <Bar />
       <main className="mx-auto max-w-[1240px] px-6 pb-16">
-        <div className="flex items-center gap-3 py-7">
+        <div className="flex flex-wrap items-center gap-3 py-7">
           <h1 className="mr-auto text-5xl">{words.heading}</h1>
           <Button icon={<FileUp size={18} />} title={words.fromFileHint} onClick={() => file.current?.click()}>
             {words.fromFile}
