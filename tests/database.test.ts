@@ -1,8 +1,7 @@
 // The server's records against a real PostgreSQL: revisions, stitches, jobs that die and come back.
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync, mkdirSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { existsSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
@@ -10,25 +9,9 @@ import type { Evidence } from '../src/core/evidence'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { circuit, score, station, talk } from '../src/core/testing'
 import type { FootageFacts } from '../src/engine/probe'
+import { startedDatabase } from './records'
 
-const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
-let stop = (): void => {}
-
-beforeAll(async () => {
-  const machine = (await import('../scripts/machine.mjs' as string)) as {
-    startDatabase: (home: string) => Promise<{ url: string; stop: () => void }>
-  }
-  const database = await machine.startDatabase(home)
-  process.env.DATABASE_URL = database.url
-  process.env.JIVET_HOME = home
-  stop = database.stop
-})
-afterAll(async () => {
-  const { sql } = await import('../src/server/db')
-  await sql().end()
-  stop()
-  rmSync(home, { recursive: true, force: true })
-})
+const home = startedDatabase()
 
 const parts = async () => ({
   ...(await import('../src/server/db')),

@@ -1,14 +1,10 @@
 // A data folder as the commit before ties belonged to their footage left it, brought up to date: nothing is lost. The
 // dump and what it held were written by that commit's own code.
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
 import postgres from 'postgres'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { expect, it } from 'vitest'
 import { expand } from '../src/core/expand/expand'
-
-const home = mkdtempSync(join(tmpdir(), 'jivet-migrate-'))
-let stop = (): void => {}
+import { startedDatabase } from './records'
 
 const parts = async () => ({
   ...(await import('../src/server/db')),
@@ -20,26 +16,13 @@ const parts = async () => ({
   ...(await import('../src/server/moves')),
 })
 
-beforeAll(async () => {
-  const machine = (await import('../scripts/machine.mjs' as string)) as {
-    startDatabase: (home: string) => Promise<{ url: string; stop: () => void }>
-  }
-  const database = await machine.startDatabase(home)
-  process.env.DATABASE_URL = database.url
-  process.env.JIVET_HOME = home
-  stop = database.stop
+startedDatabase(async (url) => {
   // On a connection of its own: the dump empties its search path.
-  const loader = postgres(database.url, { max: 1, onnotice: () => undefined })
+  const loader = postgres(url, { max: 1, onnotice: () => undefined })
   await loader.unsafe(readFileSync(new URL('data/before-footing.sql', import.meta.url), 'utf8'))
   await loader.end()
   const { migrate } = await parts()
   expect(await migrate()).toEqual(['003_reel.sql', '004_station_keys'])
-})
-afterAll(async () => {
-  const { sql } = await import('../src/server/db')
-  await sql().end()
-  stop()
-  rmSync(home, { recursive: true, force: true })
 })
 
 type TiedRow = [row: number, edge: 'start' | 'end', footageMs: number]

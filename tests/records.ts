@@ -1,0 +1,32 @@
+// A PostgreSQL of their own for tests of the server's records, in a data folder that goes with them.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll } from 'vitest'
+
+/**
+ * Started before the first test of a file, stopped after the last.
+ * @param onUrl called with the address of the empty database.
+ * @returns the data folder.
+ */
+export function startedDatabase(onUrl: (url: string) => Promise<void> = async () => {}): string {
+  const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
+  let stop = (): void => {}
+  beforeAll(async () => {
+    const machine = (await import('../scripts/machine.mjs' as string)) as {
+      startDatabase: (home: string) => Promise<{ url: string; stop: () => void }>
+    }
+    const database = await machine.startDatabase(home)
+    process.env.DATABASE_URL = database.url
+    process.env.JIVET_HOME = home
+    stop = database.stop
+    await onUrl(database.url)
+  })
+  afterAll(async () => {
+    const { sql } = await import('../src/server/db')
+    await sql().end()
+    stop()
+    rmSync(home, { recursive: true, force: true })
+  })
+  return home
+}
