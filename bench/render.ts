@@ -5,8 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { stitchByEvidence } from '../src/core/align/sync'
-import { follow, shownIn } from '../src/core/cut/cut'
-import { lay } from '../src/core/cut/lane'
+import { followed } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { listenTo } from '../src/engine/listen'
 import { readPlanFile } from '../src/engine/plan'
@@ -27,13 +26,12 @@ try {
   const { segments } = expand(await readPlanFile('demo/deck-hours.jivet.json'))
   const facts = await probeFootage(footage)
   const { evidence } = await listenTo(footage, facts)
-  const laid = lay(segments, stitchByEvidence(segments, evidence), facts.durationMs)
-  const cut = follow(laid, facts.durationMs)
+  const { cut, shown: shownSegments } = followed(segments, stitchByEvidence(segments, evidence), facts.durationMs)
   const bareArgs = [
     ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODER, ...SOUND_ENCODER],
     ...['-movflags', '+faststart', join(folder, 'bare.mp4')],
   ]
-  const job = { footage, facts, cut, shown: shownIn(cut, laid), out: join(folder, 'ours.mp4') }
+  const job = { footage, facts, cut, shown: shownSegments, out: join(folder, 'ours.mp4') }
   const bare: Cost[] = [],
     ours: Cost[] = []
   for (let pair = 1; pair <= Number(pairs); pair++) {

@@ -6,8 +6,7 @@ import { describeSync, stitchByEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
-import { asPlanned, follow, shownIn, type Cut, type ShownSegment } from '../src/core/cut/cut'
-import { lay } from '../src/core/cut/lane'
+import { type Cut, type ShownSegment, asPlanned, followed } from '../src/core/cut/cut'
 import { ofKind } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
@@ -238,16 +237,6 @@ async function cutOf(
     : stitchByEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts)).evidence : [])
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
   return followed(segments, ties, durationMs)
-}
-
-function followed(
-  segments: readonly Segment[],
-  ties: readonly Tie[],
-  footageMs: Ms,
-): { cut: Cut; shown: ShownSegment[] } {
-  const laid = lay(segments, ties, footageMs)
-  const cut = follow(laid, footageMs)
-  return { cut, shown: shownIn(cut, laid) }
 }
 
 const syncFileSchema = z.object({

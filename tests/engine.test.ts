@@ -4,8 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, truncateSync, statSync, writeFileSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { follow, shownIn, type Cut, type ShownSegment } from '../src/core/cut/cut'
-import { lay } from '../src/core/cut/lane'
+import { type Cut, type ShownSegment, followed } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
 import type { Mix } from '../src/core/sound/mix'
@@ -161,14 +160,12 @@ describe('rendering', () => {
       }),
     ),
   )
-  const followed = (facts: FootageFacts): { facts: FootageFacts; cut: Cut; shown: ShownSegment[] } => {
-    const laid = lay(segments, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs)
-    const cut = follow(laid, facts.durationMs)
-    return { facts, cut, shown: shownIn(cut, laid) }
+  const filmed = (facts: FootageFacts): { facts: FootageFacts; cut: Cut; shown: ShownSegment[] } => {
+    return { facts, ...followed(segments, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs) }
   }
   const render = async (name: string): Promise<string> => {
     const out = at(`${name}.out.mp4`)
-    await renderVideo({ footage: at(name), ...followed(await probeFootage(at(name))), out })
+    await renderVideo({ footage: at(name), ...filmed(await probeFootage(at(name))), out })
     return out
   }
   it('keeps size, rate and length of odd, turned and silent footage', async () => {
@@ -189,7 +186,7 @@ describe('rendering', () => {
     ])
   })
   it('sounds footage and cues as loud as they were set in Watch, and no cue where they are switched off', async () => {
-    const { facts, ...plan } = followed(await probeFootage(at('deck.webm')))
+    const { facts, ...plan } = filmed(await probeFootage(at('deck.webm')))
     const render = async (mix: Mix): Promise<{ voice: number; cue: number }> => {
       const out = at('mixed.mp4')
       await renderVideo({ footage: at('deck.webm'), facts, ...plan, mix, out })
@@ -208,7 +205,7 @@ describe('rendering', () => {
     const halt = new AbortController()
     const work = renderVideo({
       footage: at('whole.ts'),
-      ...followed(await probeFootage(at('whole.ts'))),
+      ...filmed(await probeFootage(at('whole.ts'))),
       out: at('halted.mp4'),
       scratch: folder,
       signal: halt.signal,

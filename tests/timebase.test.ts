@@ -5,8 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { follow, shownIn } from '../src/core/cut/cut'
-import { lay } from '../src/core/cut/lane'
+import { followed } from '../src/core/cut/cut'
 import { ofKind } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { circuit, score } from '../src/core/testing'
@@ -106,10 +105,9 @@ describe.each([...FILMS.map(([name]) => name), 'irregular.mkv', 'shifted.ts'])('
     expect(Math.abs(toneMs(at('proxy.mp4')) - heardMs), 'tone of the proxy').toBeLessThan(25)
 
     const { segments } = expand(score(circuit({ workMs: 3000, restMs: 1000 })))
-    const laid = lay(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
-    const cut = follow(laid, facts.durationMs)
+    const film = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
     const mix = { voice: 1, cues: 0, cuesOn: false }
-    await renderVideo({ footage: path, facts, cut, shown: shownIn(cut, laid), mix, out: at('out.mp4') })
+    await renderVideo({ footage: path, facts, ...film, mix, out: at('out.mp4') })
     expect(Math.abs(flashMs(at('out.mp4')) - heardMs), 'flash of the render').toBeLessThanOrEqual(41)
     expect(Math.abs(toneMs(at('out.mp4')) - heardMs), 'tone of the render').toBeLessThan(25)
   })
@@ -125,9 +123,8 @@ it('is played as it is only where every reader agrees on it', async () => {
 it('holds the first picture until the others come, and the count goes on over it', async () => {
   const facts = await probeFootage(at('picture-late.mp4'))
   const { segments } = expand(score(circuit({ workMs: 1200, restMs: 800 })))
-  const laid = lay(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
-  const cut = follow(laid, facts.durationMs)
-  await renderVideo({ footage: at('picture-late.mp4'), facts, cut, shown: shownIn(cut, laid), out: at('held.mp4') })
+  const film = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
+  await renderVideo({ footage: at('picture-late.mp4'), facts, ...film, out: at('held.mp4') })
   // 2 seconds left turn to 1 at 0.2 s, while nothing was filmed yet: on the sixth picture of 25 a second.
   const changes = await framesThatChange(at('held.mp4'), { x: 8, y: 142, width: 34, height: 34 }, 3)
   expect(changes[0]).toBe(5)

@@ -2,7 +2,8 @@
 // captions, chapters and render all get their times through a cut, in both directions.
 import type { Segment } from '../score/segment'
 import type { Ms } from '../units'
-import type { LaidSegment } from './lane'
+import type { Tie } from '../align/ties'
+import { lay, type LaidSegment } from './lane'
 
 /** `[fromMs, toMs)` of a source, shown from `outMs` on. */
 export interface Span {
@@ -112,6 +113,17 @@ function outputMap(cut: Cut, source: Span['source']): (ms: Ms) => Ms | null {
     if (!span || ms < span.fromMs || ms > span.toMs) return null
     return Math.round(span.outMs + (ms - span.fromMs) / span.rate)
   }
+}
+
+/** From ties to what is shown, where the footage is followed as filmed. @param footageMs its length. */
+export function followed(
+  segments: readonly Segment[],
+  ties: readonly Tie[],
+  footageMs: Ms,
+): { cut: Cut; shown: ShownSegment[] } {
+  const laid = lay(segments, ties, footageMs)
+  const cut = follow(laid, footageMs)
+  return { cut, shown: shownIn(cut, laid) }
 }
 
 /** The plan itself as output time, for the companion track and for exports without footage. */

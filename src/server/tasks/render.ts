@@ -1,7 +1,6 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { follow, shownIn } from '../../core/cut/cut'
-import { lay } from '../../core/cut/lane'
+import { followed } from '../../core/cut/cut'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'
@@ -28,9 +27,7 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
-  const laid = lay(segments, tied, facts.durationMs)
-  const cut = follow(laid, facts.durationMs)
-  const shown = shownIn(cut, laid)
+  const { cut, shown } = followed(segments, tied, facts.durationMs)
   await withJobFolder(job.id, async (folder) => {
     const out = join(folder, 'video.mp4')
     const { count } = workout.score

@@ -4,8 +4,7 @@ import Link from 'next/link'
 import { Pause, Play } from 'lucide-react'
 import { useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Stitch } from '@/core/align/ties'
-import { follow, shownIn } from '@/core/cut/cut'
-import { lay } from '@/core/cut/lane'
+import { followed } from '@/core/cut/cut'
 import type { Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
@@ -54,11 +53,10 @@ type PlayerProps = Omit<Props, 'footage'> & { footageId: string; facts: NonNulla
 function Player({ id, segments, count, mix: kept, stitches, footageId, facts }: PlayerProps): ReactNode {
   const video = useRef<HTMLVideoElement>(null)
   const { clock, playing } = useVideoClock(video)
-  const { cut, shown } = useMemo(() => {
-    const laid = lay(segments, stitches, facts.durationMs)
-    const whole = follow(laid, facts.durationMs)
-    return { cut: whole, shown: shownIn(whole, laid) }
-  }, [segments, stitches, facts])
+  const { cut, shown } = useMemo(
+    () => followed(segments, stitches, facts.durationMs),
+    [segments, stitches, facts.durationMs],
+  )
   const [rate, setRate] = useState<keyof typeof RATES>('1')
   const { mix, change } = useMix(id, kept)
   const canvas = useOverlay({ clock, cut, shown, count, size: facts })
