@@ -12,8 +12,10 @@ import {
   ensurePackages,
   holdFolder,
   isRoot,
-  noteChild,
-  ROOT,
+  kept,
+  marked,
+  ownAccount,
+  programFolder,
   startDatabase,
 } from './machine.mjs'
 
@@ -32,54 +34,66 @@ async function main() {
     throw new Error('Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1.')
   if (!/^\d+$/.test(PORT) || Number(PORT) < 1 || Number(PORT) > 65535)
     throw new Error(`PORT is a number from 1 to 65535, not "${PORT}".`)
-  undo.push(holdFolder(HOME))
+  const account = ownAccount()
+  undo.push(await holdFolder(HOME, account))
   await portIsFree()
   ensurePackages()
   ensureModules()
-  const film = ensureDemoFilm(HOME)
   ensureBuild()
+  // From here on nothing is written that others may read.
+  process.umask(0o077)
+  const film = ensureDemoFilm(HOME, account)
   let url = process.env.DATABASE_URL
   if (!url) {
-    const database = await startDatabase(HOME)
+    const database = await startDatabase(HOME, { account, onDeath: mayStartAgain('database') })
     undo.push(database.stop)
     url = database.url
   }
-  const env = {
+  const run = { account, program: programFolder(account), env: environment(url) }
+  await finished(start(run, ['src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores']))
+  keepRunning('worker', () => start(run, ['src/server/worker.ts'], ['ignore', 'ignore', 'inherit']))
+  keepRunning('server', () => start(run, ['src/server/serve.ts'], ['ignore', 'ignore', 'inherit']))
+  await answering(`http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}/api/health`)
+  console.log(`Jivet is ready at http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}`)
+}
+
+const environment = (url) =>
+  marked(HOME, {
     ...process.env,
+    // Nothing looks for settings of its own in the home of whoever started us.
+    HOME,
     PORT,
     HOST,
     JIVET_HOME: HOME,
     DATABASE_URL: url,
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
-  }
-  await finished(
-    node(['--import', 'tsx', 'src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores'], env),
-  )
-  keepRunning('worker', () => node(['--import', 'tsx', 'src/server/worker.ts'], env, ['ignore', 'ignore', 'inherit']))
-  keepRunning('server', () =>
-    node(['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', PORT], env, ['ignore', 'ignore', 'inherit']),
-  )
-  await answering(`http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}/api/health`)
-  console.log(`Jivet is ready at http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}`)
-}
+  })
 
 async function portIsFree() {
-  const probe = createServer()
-  probe.listen(Number(PORT), HOST)
-  try {
-    await once(probe, 'listening')
-  } catch {
-    throw new Error(`Port ${PORT} is taken. Set PORT to another number, for example PORT=4311 npm start.`)
+  for (let attempt = 0; ; attempt++) {
+    const probe = createServer()
+    probe.listen(Number(PORT), HOST)
+    const listening = await once(probe, 'listening').then(
+      () => true,
+      () => false,
+    )
+    if (listening) {
+      probe.close()
+      return void (await once(probe, 'close'))
+    }
+    // What was ended just now may hold it a moment longer.
+    if (attempt > 10)
+      throw new Error(`Port ${PORT} is taken. Set PORT to another number, for example PORT=4311 npm start.`)
+    await new Promise((done) => setTimeout(done, 200))
   }
-  probe.close()
-  await once(probe, 'close')
 }
 
-function node(args, env, stdio = ['ignore', 'inherit', 'inherit']) {
-  const child = spawn(process.execPath, args, { cwd: ROOT, env, stdio })
+/** Starts a program of ours as the account that may touch the data, and nothing else. */
+function start({ account, program, env }, args, stdio = ['ignore', 'inherit', 'inherit']) {
+  const command = kept(account, 'TERM', process.execPath, ['--import', 'tsx', ...args])
+  const child = spawn(...command, { cwd: program, env, stdio })
   children.add(child)
-  noteChild(HOME, child.pid)
   child.once('exit', () => children.delete(child))
   return child
 }
@@ -89,19 +103,23 @@ async function finished(child) {
   if (code !== 0) throw new Error('A step of the start failed; the lines above say which.')
 }
 
-/** Starts a process again when it dies, unless we are stopping; more than five deaths in a minute end everything. */
-function keepRunning(name, start) {
+/** @returns a function to be told of each death: false, and the end of everything, after more than ten in a minute. */
+function mayStartAgain(name) {
   const deaths = []
-  const run = () =>
-    start().once('exit', (code, signal) => {
-      if (stopping) return
-      deaths.push(Date.now())
-      console.error(`The ${name} ended (${signal ?? code}); starting it again.`)
-      if (deaths.filter((at) => at > Date.now() - 60_000).length > 5) return void stop(1)
-      setTimeout(() => {
-        if (!stopping) run()
-      }, 500)
-    })
+  return () => {
+    if (stopping) return false
+    deaths.push(Date.now())
+    console.error(`The ${name} ended; starting it again.`)
+    if (deaths.filter((at) => at > Date.now() - 60_000).length <= MOST_DEATHS) return true
+    void stop(1)
+    return false
+  }
+}
+const MOST_DEATHS = Number(process.env.JIVET_MOST_DEATHS ?? 10)
+
+function keepRunning(name, begin) {
+  const again = mayStartAgain(name)
+  const run = () => begin().once('exit', () => again() && setTimeout(() => !stopping && run(), 500))
   run()
 }
 
@@ -126,7 +144,7 @@ async function stop(code) {
   clearTimeout(patience)
   for (const step of undo.reverse()) {
     try {
-      step()
+      await step()
     } catch (error) {
       console.error(error.message)
     }

@@ -1,5 +1,5 @@
 // The server's records against a real PostgreSQL: revisions, stitches, jobs that die and come back.
-import { existsSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { moveSchema } from '../src/core/score/move'
@@ -7,11 +7,14 @@ import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
 import type { Evidence } from '../src/core/evidence'
 import { USUAL_MIX } from '../src/core/sound/mix'
+import type { Version } from '../src/core/version'
 import { circuit, score, station, talk } from '../src/core/testing'
 import type { FootageFacts } from '../src/engine/probe'
 import { startedDatabase } from './records'
 
 const home = startedDatabase()
+
+const at = (revision: number): Version => ({ revision, key: null })
 
 const parts = async () => ({
   ...(await import('../src/server/db')),
@@ -30,7 +33,13 @@ describe('migrations', () => {
   it('run once each, also when two start at the same moment', async () => {
     const { migrate } = await parts()
     const runs = await Promise.all([migrate(), migrate()])
-    expect(runs.flat()).toEqual(['001_workouts.sql', '002_moves.sql', '003_reel.sql', '004_station_keys'])
+    expect(runs.flat()).toEqual([
+      '001_workouts.sql',
+      '002_moves.sql',
+      '003_reel.sql',
+      '004_station_keys',
+      '005_safe_keeping.sql',
+    ])
     expect(await migrate()).toEqual([])
   })
 })
@@ -55,14 +64,14 @@ describe('moves', () => {
     expect(await listMoves()).toEqual([])
   })
   it('change in the workouts that use them; published ones keep the old text unless told otherwise', async () => {
-    const { saveMove, usesOfMove, createWorkout, findWorkout, addPack, createJob } = await parts()
+    const { saveMove, usesOfMove, createWorkout, findWorkout, addPack, addJob, sql } = await parts()
     await saveMove({ move: punt, was: null, changePublished: false })
     const draft = await createWorkout(typed('Draft')),
       published = await createWorkout(typed('Published')),
       other = await createWorkout(score(circuit()))
     await addPack({
       workoutId: published,
-      jobId: await createJob('render', published, null),
+      jobId: (await addJob(sql(), { kind: 'render', workoutId: published, footageId: null })) ?? '',
       title: 'Published',
       videoHash: 'x',
       videoBytes: 1,
@@ -89,7 +98,7 @@ describe('moves', () => {
       moves: [punt],
       sections: [{ stations: [{ label: 'Punt push' }, {}] }],
     })
-    expect((await findWorkout(other)).scoreRevision).toBe(1)
+    expect((await findWorkout(other)).version.revision).toBe(1)
 
     await saveMove({ move: { ...quant, cue: 'lower still' }, was: 'Quant push', changePublished: true })
     expect((await findWorkout(draft)).score.moves).toMatchObject([{ cue: 'lower still' }])
@@ -111,10 +120,10 @@ describe('workouts', () => {
   it('are saved over the revision they were made from, and never over another', async () => {
     const { createWorkout, saveScore, findWorkout } = await parts()
     const id = await createWorkout(score(circuit()))
-    expect(await saveScore(id, score(circuit(), talk('bye', null)), 1)).toBe(2)
-    await expect(saveScore(id, score(), 1)).rejects.toMatchObject({ code: 'stale' })
+    expect(await saveScore(id, score(circuit(), talk('bye', null)), at(1))).toEqual(at(2))
+    await expect(saveScore(id, score(), at(1))).rejects.toMatchObject({ code: 'stale' })
     expect(await findWorkout(id)).toMatchObject({
-      scoreRevision: 2,
+      version: at(2),
       score: { sections: [{ key: 'main' }, { key: 'bye', guessMs: null }] },
     })
   })
@@ -122,7 +131,7 @@ describe('workouts', () => {
     const { createWorkout, saveScore } = await parts()
     const id = await createWorkout(score())
     const results = await Promise.allSettled(
-      Array.from({ length: 8 }, (_, index) => saveScore(id, score(talk(`t${index}`, 1000)), 1)),
+      Array.from({ length: 8 }, (_, index) => saveScore(id, score(talk(`t${index}`, 1000)), at(1))),
     )
     expect(results.filter((one) => one.status === 'fulfilled')).toHaveLength(1)
   })
@@ -139,9 +148,10 @@ describe('workouts', () => {
 
 /** A ready footage of 90 s in a workout, in its reel. */
 async function filmed(workoutId: string, name = 'deck.mp4'): Promise<string> {
-  const { addFootage, updateFootage, takeIntoReel } = await parts()
-  const id = await addFootage(workoutId, name, 1000, `upload-${workoutId}-${name}`)
+  const { addFootage, updateFootage, takeIntoReel, sql } = await parts()
+  const id = await addFootage({ workoutId, name, bytes: 1000, upload: `upload-${workoutId}-${name}` })
   await updateFootage(id, { state: 'ready', hash: name, facts: FACTS })
+  await sql()`update jobs set state = 'done' where footage_id = ${id}`
   await takeIntoReel(id)
   return id
 }
@@ -181,28 +191,30 @@ describe('stitches', () => {
 
   it('are saved whole, in order of time, with a revision of their own', async () => {
     const { saveStitches, listStitches, footageId } = await fresh()
-    expect(await saveStitches(footageId, { stitches: [tie(rest, 2000), tie(work, 1000)], revision: 1 })).toBe(2)
-    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000), tie(rest, 2000)], revision: 2 })
-    await expect(saveStitches(footageId, { stitches: [], revision: 1 })).rejects.toMatchObject({ code: 'stale' })
+    expect(await saveStitches(footageId, { stitches: [tie(rest, 2000), tie(work, 1000)], version: at(1) })).toEqual(
+      at(2),
+    )
+    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000), tie(rest, 2000)], version: at(2) })
+    await expect(saveStitches(footageId, { stitches: [], version: at(1) })).rejects.toMatchObject({ code: 'stale' })
     expect((await listStitches(footageId)).stitches).toHaveLength(2)
-    await saveStitches(footageId, { stitches: [], revision: 2 })
-    expect(await listStitches(footageId)).toEqual({ stitches: [], revision: 3 })
+    await saveStitches(footageId, { stitches: [], version: at(2) })
+    expect(await listStitches(footageId)).toEqual({ stitches: [], version: at(3) })
   })
   it('that cross, stand twice or lie outside the footage are refused, and what was there stays', async () => {
     const { saveStitches, listStitches, footageId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000)], revision: 1 })
-    const save = (...stitches: Stitch[]) => saveStitches(footageId, { stitches, revision: 2 })
+    await saveStitches(footageId, { stitches: [tie(work, 1000)], version: at(1) })
+    const save = (...stitches: Stitch[]) => saveStitches(footageId, { stitches, version: at(2) })
     await expect(save(tie(work, 5000), tie(rest, 4000))).rejects.toMatchObject({ code: 'tie-crosses' })
     await expect(save(tie(work, 90_001))).rejects.toMatchObject({ code: 'tie-outside' })
     await expect(save(tie(work, 1000), tie(work, 2000))).rejects.toMatchObject({ code: 'tie-twice' })
-    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000)], revision: 2 })
+    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000)], version: at(2) })
   })
   it('go with their footage when another takes its place, and come back with it', async () => {
     const { saveStitches, listStitches, progressOf, takeIntoReel, currentFootage, footageId, workoutId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000), tie(rest, 2000)], revision: 1 })
+    await saveStitches(footageId, { stitches: [tie(work, 1000), tie(rest, 2000)], version: at(1) })
     const second = await filmed(workoutId, 'second.mp4')
     expect((await currentFootage(workoutId))?.id).toBe(second)
-    expect(await listStitches(second)).toEqual({ stitches: [], revision: 1 })
+    expect(await listStitches(second)).toEqual({ stitches: [], version: at(1) })
     expect((await progressOf(workoutId)).aside).toEqual([{ id: footageId, name: 'deck.mp4', ties: 2 }])
 
     await takeIntoReel(footageId)
@@ -212,7 +224,7 @@ describe('stitches', () => {
   })
   it('wait also where the footage was taken out and nothing put in its place', async () => {
     const { saveStitches, listStitches, putAside, currentFootage, takeIntoReel, footageId, workoutId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000)], revision: 1 })
+    await saveStitches(footageId, { stitches: [tie(work, 1000)], version: at(1) })
     await putAside(footageId)
     expect(await currentFootage(workoutId)).toBeNull()
     await takeIntoReel(footageId)
@@ -221,26 +233,33 @@ describe('stitches', () => {
   it('are had back by uploading the same file once more', async () => {
     const { saveStitches, listStitches, addFootage, findFootage, twinOf, becomeTwin, currentFootage, ...fresher } =
       await fresh()
-    await saveStitches(fresher.footageId, { stitches: [tie(work, 1000)], revision: 1 })
+    await saveStitches(fresher.footageId, { stitches: [tie(work, 1000)], version: at(1) })
     await filmed(fresher.workoutId, 'second.mp4')
-    const again = await addFootage(fresher.workoutId, 'deck again.mp4', 1000, `again-${fresher.workoutId}`)
+    const again = await addFootage({
+      workoutId: fresher.workoutId,
+      name: 'deck again.mp4',
+      bytes: 1000,
+      upload: `again-${fresher.workoutId}`,
+    })
     const twin = await twinOf(await findFootage(again), 'deck.mp4')
     expect(twin?.id).toBe(fresher.footageId)
-    await becomeTwin(again, fresher.footageId)
+    await fresher.sql().begin((tx) => becomeTwin(tx, again, fresher.footageId))
     expect((await currentFootage(fresher.workoutId))?.id).toBe(fresher.footageId)
     await expect(findFootage(again)).rejects.toMatchObject({ code: 'not-found' })
     expect((await listStitches(fresher.footageId)).stitches).toHaveLength(1)
   })
-  it('may be as many as a score has changes', async () => {
+  it('may be as many as the largest score has changes', async () => {
     const { createWorkout, saveStitches, listStitches } = await parts()
-    const moves = Array.from({ length: 100 }, (_, at) => station(`Move ${at}`, { key: `s${at + 1}` }))
-    const id = await createWorkout(score(circuit({ rounds: 200, workMs: 1000, restMs: 1000, stations: moves })))
+    const moves = Array.from({ length: 100 }, (_, place) => station(`Move ${place}`, { key: `s${place + 1}` }))
+    const id = await createWorkout(score(circuit({ rounds: 250, workMs: 1000, restMs: 1000, stations: moves })))
     const footageId = await filmed(id)
-    const stitches = Array.from({ length: 20_000 }, (_, at) =>
-      tie(`main/r${Math.floor(at / 100) + 1}/s${(at % 100) + 1}/work`, at * 4),
-    )
-    expect(await saveStitches(footageId, { stitches, revision: 1 })).toBe(2)
-    expect((await listStitches(footageId)).stitches).toHaveLength(20_000)
+    const stitches = Array.from({ length: 25_000 }, (_, place) => {
+      const turn = `main/r${Math.floor(place / 100) + 1}/s${(place % 100) + 1}`
+      // The very last rest is no interval of its own.
+      return [tie(`${turn}/work`, place * 3), ...(place < 24_999 ? [tie(`${turn}/rest`, place * 3 + 1)] : [])]
+    }).flat()
+    expect(await saveStitches(footageId, { stitches, version: at(1) })).toEqual(at(2))
+    expect((await listStitches(footageId)).stitches).toHaveLength(49_999)
   })
 })
 
@@ -287,7 +306,7 @@ describe('the shelf', () => {
           evidence: ['hand'],
         },
       ],
-      revision: 1,
+      version: at(1),
     })
     expect(await entry()).toMatchObject({ filmed: true, tied: true, rendered: false })
     await putAside(footageId)
@@ -301,19 +320,19 @@ describe('a score beyond the limits', () => {
     const { createWorkout, saveScore, findWorkout } = await parts()
     await expect(createWorkout(beyond)).rejects.toMatchObject({ code: 'too-many' })
     const id = await createWorkout(score(circuit()))
-    await expect(saveScore(id, beyond, 1)).rejects.toMatchObject({ code: 'too-many' })
-    expect(await findWorkout(id)).toMatchObject({ scoreRevision: 1, score: { sections: [{ rounds: 1 }] } })
+    await expect(saveScore(id, beyond, at(1))).rejects.toMatchObject({ code: 'too-many' })
+    expect(await findWorkout(id)).toMatchObject({ version: at(1), score: { sections: [{ rounds: 1 }] } })
   })
 })
 
 describe('a video', () => {
   it('says what has changed since: score, ties, footage', async () => {
-    const { createWorkout, saveScore, addPack, createJob, progressOf, saveStitches } = await parts()
+    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveStitches } = await parts()
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
       workoutId,
-      jobId: await createJob('render', workoutId, footageId),
+      jobId: (await addJob(sql(), { kind: 'render', workoutId, footageId })) ?? '',
       title: 'Deck Hours',
       videoHash: 'x',
       videoBytes: 1,
@@ -325,9 +344,9 @@ describe('a video', () => {
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
     expect(await changed()).toEqual({ score: false, ties: false, footage: false })
-    await saveScore(workoutId, score(circuit({ rounds: 2 })), 1)
+    await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
     expect(await changed()).toEqual({ score: true, ties: false, footage: false })
-    await saveStitches(footageId, { stitches: [], revision: 1 })
+    await saveStitches(footageId, { stitches: [], version: at(1) })
     expect(await changed()).toEqual({ score: true, ties: true, footage: false })
     await filmed(workoutId, 'second.mp4')
     expect(await changed()).toEqual({ score: true, ties: false, footage: true })
@@ -347,74 +366,29 @@ describe('the mix', () => {
   })
 })
 
-describe('jobs', () => {
-  const fresh = async () => {
-    const all = await parts()
-    const id = await all.createWorkout(score(circuit()))
-    return { ...all, workoutId: id, jobId: await all.createJob('render', id, null) }
-  }
-  it('are claimed once, however often they are delivered', async () => {
-    const { claimJob, jobId } = await fresh()
-    const claims = await Promise.all([claimJob(jobId), claimJob(jobId), claimJob(jobId)])
-    expect(claims.filter(Boolean)).toHaveLength(1)
-  })
-  it('are queued again when their worker has fallen silent, and given up after four attempts', async () => {
-    const { claimJob, recoverJobs, recentJobs, sql, jobId, workoutId } = await fresh()
-    const fallSilent = (): Promise<unknown> =>
-      sql()`update jobs set heartbeat_at = now() - interval '1 minute' where id = ${jobId}`.execute()
-    for (let attempt = 1; attempt <= 3; attempt++) {
-      expect(await claimJob(jobId)).not.toBeNull()
-      expect(await recoverJobs()).not.toContain(jobId)
-      await fallSilent()
-      expect(await recoverJobs()).toContain(jobId)
-    }
-    await claimJob(jobId)
-    await fallSilent()
-    expect(await recoverJobs()).not.toContain(jobId)
-    expect((await recentJobs(workoutId))[0]).toMatchObject({
-      state: 'failed',
-      problem: expect.stringContaining('broke off several times') as string,
-    })
-  })
-  it('end at once when they are cancelled before anybody took them', async () => {
-    const { cancelJob, claimJob, recentJobs, jobId, workoutId } = await fresh()
-    await cancelJob(jobId)
-    expect(await claimJob(jobId)).toBeNull()
-    expect((await recentJobs(workoutId))[0]?.state).toBe('cancelled')
-  })
-  it('tell the page how far they are', async () => {
-    const { claimJob, reportShare, endJob, progressOf, jobId, workoutId } = await fresh()
-    const job = await claimJob(jobId)
-    await reportShare(job!, 0.5)
-    expect((await progressOf(workoutId)).jobs).toMatchObject([{ kind: 'render', state: 'active', share: 0.5 }])
-    await endJob(job!, 'failed', 'The disk is full.')
-    expect((await progressOf(workoutId)).jobs).toMatchObject([
-      { state: 'failed', problem: 'The disk is full.', leftMs: null },
-    ])
-  })
-})
-
 describe('footage', () => {
   it('is recorded once per upload, and a failed one never hides a good one', async () => {
     const { createWorkout, addFootage, updateFootage, currentFootage, progressOf } = await parts()
     const id = await createWorkout(score())
     const good = await filmed(id)
-    expect(await addFootage(id, 'deck.mp4', 1000, `upload-${id}-deck.mp4`)).toBe(good)
-    const bad = await addFootage(id, 'note.txt', 10, 'upload-2')
+    expect(await addFootage({ workoutId: id, name: 'deck.mp4', bytes: 1000, upload: `upload-${id}-deck.mp4` })).toBe(
+      good,
+    )
+    const bad = await addFootage({ workoutId: id, name: 'note.txt', bytes: 10, upload: 'upload-2' })
     await updateFootage(bad, { state: 'failed', problem: 'This is not a video.' })
     expect((await currentFootage(id))?.id).toBe(good)
-    expect((await progressOf(id)).failedUpload).toEqual({ name: 'note.txt', problem: 'This is not a video.' })
+    expect((await progressOf(id)).failedUpload).toEqual({ id: bad, name: 'note.txt', problem: 'This is not a video.' })
   })
   it('keeps what was heard in it, as it was heard, in order of time', async () => {
-    const { createWorkout, saveEvidence, evidenceOf } = await parts()
+    const { createWorkout, saveEvidence, evidenceOf, sql } = await parts()
     const footageId = await filmed(await createWorkout(score()))
     const heard: Evidence[] = [
       { kind: 'beep', atMs: 1.5, spreadMs: 3, strength: 0.5, hz: 2000, durationMs: 80 },
       { kind: 'word', atMs: 20.25, spreadMs: 120, strength: 0.25, word: 'switch' },
     ]
-    await saveEvidence(footageId, [...heard].reverse())
+    await sql().begin((tx) => saveEvidence(tx, footageId, [...heard].reverse()))
     expect(await evidenceOf(footageId)).toEqual(heard)
-    await saveEvidence(footageId, [])
+    await sql().begin((tx) => saveEvidence(tx, footageId, []))
     expect(await evidenceOf(footageId)).toEqual([])
   })
   it('that an older Jivet measured is measured again', async () => {
@@ -437,19 +411,6 @@ describe('the store', () => {
     expect(await keepBytes(new TextEncoder().encode('kettle'))).toBe(hash)
     expect(readFileSync(storedPath(hash), 'utf8')).toBe('kettle')
     expect(await storedSize(hash)).toBe(6)
-  })
-  it('clears a job folder before and after, also when the work fails', async () => {
-    const { withJobFolder } = await parts()
-    const left = join(home, 'scratch', 'job-1')
-    mkdirSync(left, { recursive: true })
-    writeFileSync(join(left, 'old'), '')
-    await expect(
-      withJobFolder('job-1', async (folder) => {
-        expect(existsSync(join(folder, 'old'))).toBe(false)
-        throw new Error('broke')
-      }),
-    ).rejects.toThrow('broke')
-    expect(existsSync(left)).toBe(false)
   })
   it('names a full disk, whoever reports it', async () => {
     const { knownProblem } = await parts()

@@ -22,7 +22,7 @@ startedDatabase(async (url) => {
   await loader.unsafe(readFileSync(new URL('data/before-footing.sql', import.meta.url), 'utf8'))
   await loader.end()
   const { migrate } = await parts()
-  expect(await migrate()).toEqual(['003_reel.sql', '004_station_keys'])
+  expect(await migrate()).toEqual(['003_reel.sql', '004_station_keys', '005_safe_keeping.sql'])
 })
 
 type TiedRow = [row: number, edge: 'start' | 'end', footageMs: number]
@@ -44,9 +44,9 @@ it.each(Object.entries(EXPECTED))('every tie of %s holds the same row at the sam
   const footage = await currentFootage(id)
   const { segments } = expand((await findWorkout(id)).score)
   const rowOf = new Map(segments.map((segment, at) => [segment.id, at + 1]))
-  const { stitches, revision } = await listStitches(footage?.id ?? '')
+  const { stitches, version } = await listStitches(footage?.id ?? '')
   expect(stitches.map((tie): TiedRow => [rowOf.get(tie.segmentId) ?? -1, tie.edge, tie.footageMs])).toEqual(rows)
-  expect(revision).toBe(2)
+  expect(version).toEqual({ revision: 2, key: null })
   expect(new Set(stitches.map(({ origin }) => origin))).toEqual(new Set(['hand', 'heard']))
 })
 

@@ -11,10 +11,10 @@ import { afterAll, beforeAll } from 'vitest'
  */
 export function startedDatabase(onUrl: (url: string) => Promise<void> = async () => {}): string {
   const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
-  let stop = (): void => {}
+  let stop = async (): Promise<void> => {}
   beforeAll(async () => {
     const machine = (await import('../scripts/machine.mjs' as string)) as {
-      startDatabase: (home: string) => Promise<{ url: string; stop: () => void }>
+      startDatabase: (home: string) => Promise<{ url: string; stop: () => Promise<void> }>
     }
     const database = await machine.startDatabase(home)
     process.env.DATABASE_URL = database.url
@@ -25,7 +25,7 @@ export function startedDatabase(onUrl: (url: string) => Promise<void> = async ()
   afterAll(async () => {
     const { sql } = await import('../src/server/db')
     await sql().end()
-    stop()
+    await stop()
     rmSync(home, { recursive: true, force: true })
   })
   return home

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Shell } from '@/ui/parts/Shell'
 import { THEME_SCRIPT } from '@/ui/parts/themeScript'
@@ -9,11 +10,12 @@ export const metadata: Metadata = {
   description: 'Follow-along workout videos: score, sync, watch, ship.',
 }
 
-export default function Layout({ children }: { children: ReactNode }): ReactNode {
+export default async function Layout({ children }: { children: ReactNode }): Promise<ReactNode> {
+  const nonce = (await headers()).get('x-nonce') ?? undefined
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
+        <script nonce={nonce} dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
       </head>
       <body>
         <Shell>{children}</Shell>

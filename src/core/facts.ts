@@ -1,5 +1,6 @@
 // What can be wrong, as data: a code with its values, and nothing else. The sentences stand in `words/en`.
 import type { Ms } from './units'
+import type { Version } from './version'
 
 /** Wrong with a format's own numbers. */
 export type FormatFact =
@@ -65,7 +66,7 @@ type ProblemOfInput =
   | { code: 'bad-document'; what: DocumentKind; field: string; reason: string }
   | { code: 'not-moves-file' }
   | { code: 'not-sync-file'; reason: string }
-  | { code: 'not-utf8' }
+  | { code: 'not-utf8' | 'unstorable-text' }
   | { code: 'not-understood'; problem: string }
   | { code: 'bad-header'; found: string; expected: string }
   | { code: 'name-column-missing'; found: string; known: string }
@@ -92,6 +93,8 @@ export type CellWanted =
 
 type ProblemOfFootage =
   | { code: 'not-video' | 'empty-file' | 'no-picture' | 'no-sound' | 'broken-end' | 'no-frames' | 'upload-gone' }
+  | { code: 'footage-too-long'; durationMs: Ms }
+  | { code: 'picture-too-large'; width: number; height: number }
   | { code: 'tie-crosses'; tie: string; other: string; atMs: Ms; otherMs: Ms }
   | { code: 'tie-outside'; tie: string; atMs: Ms; footageMs: Ms }
   | { code: 'tie-twice'; tie: string }
@@ -101,12 +104,22 @@ type ProblemOfFootage =
 
 type ProblemOfWork =
   | { code: 'not-found'; what: Thing }
-  | { code: 'stale'; what: 'score' | 'ties' }
+  | { code: 'stale'; what: 'score' | 'ties'; now: Version }
   | { code: 'move-exists' | 'move-unknown'; name: string }
   | { code: 'footage-not-ready' | 'already-rendering' | 'busy' | 'not-in-this-workout' }
   | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
-  | { code: 'broke-off-often' }
+  | { code: 'database-away' }
+  | {
+      code:
+        | 'broke-off-often'
+        | 'claim-lost'
+        | 'prepare-cancelled'
+        | 'stored-file-gone'
+        | 'nothing-to-try'
+        | 'length-missing'
+    }
   | { code: 'tool-failed'; tool: string; reason: string }
+  | { code: 'tool-killed' | 'tool-slow'; tool: string }
   | { code: 'tool-missing'; tool: string; package: string }
   | { code: 'font-missing' | 'package-missing'; name: string }
 

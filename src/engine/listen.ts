@@ -4,6 +4,7 @@ import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
 import { HEARING_RATE, ToneListener } from '../core/hear/tones'
 import type { Ms, Share } from '../core/units'
 import type { FootageFacts } from './probe'
+import { footageInput, patience } from './input'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
@@ -35,10 +36,13 @@ export async function listenTo(
   return { evidence: tones.finish(), peaks: peaks.finish(), soundMs: Math.round((samples / HEARING_RATE) * 1000) }
 }
 
+/** How much sound is heard after the last picture. */
+const BEYOND_S = 60
+
 /** Mono float samples at `HEARING_RATE` from instant 0 of the footage on, gaps filled with silence. */
 async function decodeSound(
   path: string,
-  facts: Pick<FootageFacts, 'zeroS'>,
+  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
   signal: AbortSignal | undefined,
   onBlock: (block: Float32Array) => void,
 ): Promise<void> {
@@ -46,11 +50,14 @@ async function decodeSound(
   await runTool(
     'ffmpeg',
     [
-      ...['-v', 'error', '-nostdin', ...COPY_TIMES, '-i', `file:${path}`, '-map', '0:a:0', '-vn'],
-      ...['-af', soundOnTime(facts), '-ac', '1', '-ar', String(HEARING_RATE), '-f', 'f32le', 'pipe:1'],
+      ...['-v', 'error', '-nostdin', ...COPY_TIMES, ...footageInput(path), '-map', '0:a:0', '-vn', '-sn', '-dn'],
+      // What leaps beyond the picture's end is not waited for.
+      ...['-af', `${soundOnTime(facts)},atrim=end=${facts.durationMs / 1000 + BEYOND_S}`],
+      ...['-ac', '1', '-ar', String(HEARING_RATE), '-f', 'f32le', 'pipe:1'],
     ],
     {
       signal,
+      limitMs: patience(facts.durationMs, 2),
       onOutput: (chunk) => {
         const bytes = rest.length ? Buffer.concat([rest, chunk]) : chunk
         const whole = bytes.length - (bytes.length % 4)

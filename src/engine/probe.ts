@@ -3,6 +3,7 @@ import { open, stat } from 'node:fs/promises'
 import { z } from 'zod'
 import { Problem } from '../core/problem'
 import type { Ms, Rate } from '../core/units'
+import { patience, probeInput, refuseBeyond } from './input'
 import { runTool } from './tool'
 
 /**
@@ -35,6 +36,7 @@ export const footageFactsSchema = z.object({
 export type FootageFacts = z.infer<typeof footageFactsSchema>
 
 const streamSchema = z.object({
+  index: z.number(),
   codec_type: z.string().optional(),
   codec_name: z.string().optional(),
   pix_fmt: z.string().optional(),
@@ -61,7 +63,10 @@ const PLAYABLE_AUDIO = new Set(['aac', 'mp3', 'opus', 'vorbis', 'flac'])
 /** Text and pictures that ffmpeg also opens, but that nobody filmed. */
 const NOT_FILMED = new Set(['ansi', 'text', 'png', 'mjpeg', 'bmp', 'tiff', 'webp', 'svg', 'gif', 'pcx', 'targa'])
 
-/** @throws Problem `empty-file`, `not-video`, `no-picture`, `no-frames` or `broken-end`. */
+/**
+ * @throws Problem `empty-file`, `not-video`, `no-picture`, `no-frames`, `broken-end`, `footage-too-long` or
+ * `picture-too-large`.
+ */
 export async function probeFootage(path: string, signal?: AbortSignal): Promise<FootageFacts> {
   if ((await stat(path)).size === 0) throw new Problem({ code: 'empty-file' })
   const { streams, format } = await ask(path, signal)
@@ -69,12 +74,15 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
   const sound = streams.find((stream) => stream.codec_type === 'audio') ?? null
   refuseWhatNobodyFilmed({ picture, sound, format })
   if (!picture) throw notVideo()
-  const [pictureS, soundS, pictureEndS] = await Promise.all([
+  const size = displayedSize(picture)
+  refuseBeyond({ durationMs: 0, ...size })
+  const [pictureS, soundS, ends] = await Promise.all([
     firstFrameS(path, 'V:0', signal),
     sound ? firstFrameS(path, 'a:0', signal) : null,
-    lastPictureS(path, signal),
+    lastPackets(path, signal),
   ])
-  if (pictureS === null) throw new Problem({ code: 'no-frames' })
+  const pictureEndS = ends.get(picture.index)
+  if (pictureS === null || pictureEndS === undefined) throw new Problem({ code: 'no-frames' })
   const zeroS = snapped(Math.min(pictureS, soundS ?? pictureS))
   const since = (seconds: number): Ms => Math.round((seconds - zeroS) * 1000)
   const timebase = {
@@ -83,15 +91,18 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
     pictureFromMs: since(pictureS),
     soundFromMs: since(soundS ?? zeroS),
   }
+  refuseBeyond({ ...timebase, ...size })
+  const soundEndS = (sound && ends.get(sound.index)) ?? pictureEndS
   const announcedMs = Math.round(Number(format?.duration ?? picture.duration ?? 0) * 1000)
   return {
     ...timebase,
-    ...displayedSize(picture),
+    ...size,
     ...soundFacts(sound),
     rate: rateOf(picture),
     videoCodec: picture.codec_name ?? 'unknown',
     browserPlayable: isPlayable(picture, sound, format) && startsForAll(timebase),
-    brokenEnd: announcedMs - timebase.durationMs > Math.max(1500, announcedMs * 0.01),
+    // Only where neither picture nor sound reaches it: a picture may well end before its sound.
+    brokenEnd: announcedMs - since(Math.max(pictureEndS, soundEndS)) > Math.max(1500, announcedMs * 0.01),
   }
 }
 
@@ -147,7 +158,7 @@ async function firstFrameS(path: string, stream: string, signal?: AbortSignal): 
     'ffprobe',
     [
       ...['-v', 'error', '-select_streams', stream, '-read_intervals', '%+#24'],
-      ...['-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', `file:${path}`],
+      ...['-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', ...probeInput(path)],
     ],
     { signal },
   ).catch((error: unknown) => {
@@ -168,54 +179,70 @@ async function ask(path: string, signal?: AbortSignal): Promise<z.infer<typeof p
   try {
     const text = await runTool(
       'ffprobe',
-      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', `file:${path}`],
+      ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', ...probeInput(path)],
       { signal },
     )
     return probeSchema.parse(JSON.parse(text.toString()))
   } catch (error) {
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
-    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && (await beginsLikeFilm(path))) {
+    if (/moov atom not found|truncat|partial file/i.test(error.place ?? '') && (await isCutShort(path)))
       throw new Problem({ code: 'broken-end' })
-    }
     throw notVideo()
   }
 }
 
+const BOXES = /^(ftyp|moov|mdat|wide|free|skip|uuid|styp|moof|sidx|meta|pdin)$/
+
 /**
- * The first box of an ISO media file (ISO/IEC 14496-12), so that noise under a film's name is not taken for a film cut
- * short.
+ * Whether a file of boxes (ISO/IEC 14496-12) ends within a box that announces more, so that noise under a film's name,
+ * and a whole file of another kind, are not taken for a film cut short. A recorder that was switched off leaves its
+ * last box with length 0: to the end of the file.
  */
-async function beginsLikeFilm(path: string): Promise<boolean> {
+async function isCutShort(path: string): Promise<boolean> {
   const file = await open(path)
   try {
-    const { buffer } = await file.read(Buffer.alloc(12), 0, 12, 0)
-    return /^(ftyp|moov|mdat|wide|free|skip)$/.test(buffer.toString('latin1', 4, 8))
+    const { size } = await file.stat()
+    let at = 0
+    for (let box = 0; box < 10_000 && at + 8 <= size; box++) {
+      const { buffer } = await file.read(Buffer.alloc(16), 0, 16, at)
+      if (!BOXES.test(buffer.toString('latin1', 4, 8))) return false
+      const short = buffer.readUInt32BE(0)
+      const bytes = short === 1 ? Number(buffer.readBigUInt64BE(8)) : short
+      if (short === 0 || at + bytes > size) return true
+      if (bytes < 8) return false
+      at += bytes
+    }
+    return at > 0 && at < size
   } finally {
     await file.close()
   }
 }
 
 /**
- * When the last picture ends, in the container's own time, from every picture packet (without decoding): a file cut
- * short ends where its packets end, whatever its header says.
+ * When the last packet of each stream ends, in the container's own time (without decoding): a file cut short ends where
+ * its packets end, whatever its header says. Packets that an edit list leaves out do not count.
  */
-async function lastPictureS(path: string, signal?: AbortSignal): Promise<number> {
-  let rest = '',
-    lastS = -Infinity
+async function lastPackets(path: string, signal?: AbortSignal): Promise<Map<number, number>> {
+  const lastS = new Map<number, number>()
+  let rest = ''
   const take = (line: string): void => {
-    const [pts, duration] = line.split(',')
+    const [stream, pts, duration, flags = ''] = line.split(',')
     const atS = Number(pts)
-    if (pts && Number.isFinite(atS)) lastS = Math.max(lastS, atS + (Number(duration) || 0))
+    if (!pts || !Number.isFinite(atS) || flags.includes('D')) return
+    lastS.set(Number(stream), Math.max(lastS.get(Number(stream)) ?? -Infinity, atS + (Number(duration) || 0)))
   }
+  const { size } = await stat(path)
   try {
     await runTool(
       'ffprobe',
       [
-        ...['-v', 'error', '-select_streams', 'V:0', '-show_entries', 'packet=pts_time,duration_time'],
-        ...['-of', 'csv=p=0', `file:${path}`],
+        ...['-v', 'error', '-show_entries', 'packet=stream_index,pts_time,duration_time,flags'],
+        ...['-of', 'csv=p=0', ...probeInput(path)],
       ],
       {
         signal,
+        // A slow disk reads ten megabytes a second.
+        limitMs: patience(size / 10_000, 1),
         onOutput: (chunk) => {
           const lines = (rest + chunk.toString()).split('\n')
           rest = lines.pop() ?? ''
@@ -227,7 +254,6 @@ async function lastPictureS(path: string, signal?: AbortSignal): Promise<number>
     if (!(error instanceof Problem) || error.code !== 'tool-failed') throw error
   }
   take(rest)
-  if (!Number.isFinite(lastS)) throw new Problem({ code: 'no-frames' })
   return lastS
 }
 

@@ -1,6 +1,7 @@
 // Makes a copy that any browser plays and seeks quickly, for footage that it would not, or not from the same instant 0.
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
+import { footageInput, patience } from './input'
 import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 import type { Share } from '../core/units'
@@ -25,11 +26,15 @@ export async function makeProxy(
   await runTool(
     'ffmpeg',
     [
-      ...['-v', 'error', '-nostdin', '-y', ...COPY_TIMES, '-i', `file:${path}`],
+      ...['-v', 'error', '-nostdin', '-y', ...COPY_TIMES, ...footageInput(path)],
       ...['-filter_complex', filters.join(';'), '-map', '[picture]', ...sound],
       ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23', '-g', '30', '-bf', '0', '-fps_mode', 'vfr'],
       ...['-movflags', '+faststart', '-f', 'mp4', '-progress', 'pipe:1', `file:${out}`],
     ],
-    { signal: options.signal, onOutput: progressReader(facts.durationMs, options.onProgress) },
+    {
+      signal: options.signal,
+      limitMs: patience(facts.durationMs, 20),
+      onOutput: progressReader(facts.durationMs, options.onProgress),
+    },
   )
 }

@@ -14,6 +14,7 @@ import type { Score } from '../core/score/score'
 import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
 import { cueTrack } from '../core/sound/track'
 import type { Hertz, Ms, Share } from '../core/units'
+import { footageInput, patience } from './input'
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { drawStrip } from './strip'
@@ -74,7 +75,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
         ...[...QUIET, '-i', picture, '-i', sound, '-map', '0:v', '-map', '1:a', '-c', 'copy'],
         ...['-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`],
       ],
-      { signal },
+      { signal, limitMs: patience(cut.outMs, 2) },
     )
   } catch (error) {
     halt.abort()
@@ -97,19 +98,19 @@ async function renderPicture({ footage, facts, cut, onProgress }: RenderJob, par
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, ...COPY_TIMES, '-i', `file:${footage}`],
+      ...[...QUIET, ...COPY_TIMES, ...footageInput(footage)],
       ...lists.flatMap((list) => ['-f', 'concat', '-safe', '0', '-i', list]),
       ...['-filter_complex', pictureFilter(facts, layers), '-map', '[picture]', ...ENCODER, '-fps_mode', 'passthrough'],
       ...['-f', 'mp4', '-progress', 'pipe:1', out],
     ],
-    { signal, onOutput: progressReader(cut.outMs, onProgress) },
+    { signal, limitMs: patience(cut.outMs, 30), onOutput: progressReader(cut.outMs, onProgress) },
   )
 }
 
 async function renderSound(job: RenderJob, out: string, signal: AbortSignal): Promise<void> {
   const { footage, facts, cut, shown, mix = USUAL_MIX } = job
   const soundRate: Hertz = facts.audioRate === 44_100 ? 44_100 : 48_000
-  const spoken = facts.audioCodec === null ? [] : ['-vn', '-i', `file:${footage}`]
+  const spoken = facts.audioCodec === null ? [] : ['-vn', ...footageInput(footage)]
   await runTool(
     'ffmpeg',
     [
@@ -118,6 +119,7 @@ async function renderSound(job: RenderJob, out: string, signal: AbortSignal): Pr
     ],
     {
       signal,
+      limitMs: patience(cut.outMs, 30),
       extraPipes: 1,
       feed: (child) => feedTrack(child.stdio[3] as Writable, { cues: cuesFor(shown), lengthMs: cut.outMs, soundRate }),
     },

@@ -1,6 +1,7 @@
 // Runs ffmpeg, ffprobe and the voices as child processes: cancellable, with the end of their complaints kept.
 import { spawn, type ChildProcess } from 'node:child_process'
 import { Problem } from '../core/problem'
+import type { Ms } from '../core/units'
 
 export interface ToolCall {
   signal?: AbortSignal
@@ -8,44 +9,58 @@ export interface ToolCall {
   onOutput?: (chunk: Buffer) => void | Promise<void>
   /** Called once the process runs, to feed its standard input or further pipes. */
   feed?: (child: ChildProcess) => Promise<void>
+  /** How long it may take. Default: ten minutes. */
+  limitMs?: Ms
   /** How many further pipes (from descriptor 3 on) the process reads from. */
   extraPipes?: number
 }
 
 const KEPT_COMPLAINT = 4000
+const USUAL_LIMIT_MS: Ms = 600_000
+
+/**
+ * What every tool is started through (util-linux): the kernel ends it with the process that started it, however that
+ * ended, and no program it might start gains rights.
+ */
+const KEEPER = '/usr/bin/setpriv'
+const KEPT = ['--no-new-privs', '--pdeathsig', 'KILL'] as const
+
+/** Signals by which somebody else ends a process; any other is a crash of its own. */
+const ENDED_FROM_OUTSIDE: ReadonlySet<NodeJS.Signals> = new Set(['SIGKILL', 'SIGTERM', 'SIGINT', 'SIGHUP'])
 
 /**
  * @returns standard output, when `onOutput` is not given.
- * @throws Problem `tool-missing`, `disk-full`, `cancelled`, or `tool-failed` with the tool's last words as its place.
+ * @throws Problem `tool-missing`, `disk-full`, `cancelled`, `tool-slow`, `tool-killed` where others ended it, or
+ * `tool-failed` with the tool's last words as its place.
  */
 export async function runTool(tool: string, args: readonly string[], call: ToolCall = {}): Promise<Buffer> {
   call.signal?.throwIfAborted()
-  const child = spawn(tool, args, {
+  const limit = AbortSignal.timeout(call.limitMs ?? USUAL_LIMIT_MS)
+  const child = spawn(KEEPER, [...KEPT, tool, ...args], {
     stdio: [call.feed ? 'pipe' : 'ignore', 'pipe', 'pipe', ...Array<'pipe'>(call.extraPipes ?? 0).fill('pipe')],
+    // A process group of its own, ended as a whole.
+    detached: true,
   })
-  const stop = (): void => void child.kill('SIGKILL')
+  const stop = (): void => endGroup(child)
   call.signal?.addEventListener('abort', stop, { once: true })
+  limit.addEventListener('abort', stop, { once: true })
   let complaint = ''
   child.stderr?.on('data', (chunk: Buffer) => {
     complaint = (complaint + chunk.toString()).slice(-KEPT_COMPLAINT)
   })
-  const ended = new Promise<number>((resolve, reject) => {
-    child.once('error', (error: NodeJS.ErrnoException) =>
-      reject(
-        error.code === 'ENOENT'
-          ? new Problem({ code: 'tool-missing', tool, package: tool.replace('ffprobe', 'ffmpeg') })
-          : error,
-      ),
-    )
-    child.once('close', (code) => resolve(code ?? -1))
+  const ended = new Promise<{ code: number; signal: NodeJS.Signals | null }>((resolve, reject) => {
+    child.once('error', reject)
+    child.once('close', (code, signal) => resolve({ code: code ?? -1, signal }))
   })
   try {
-    const [output, , code] = await Promise.all([
+    const [output, , { code, signal }] = await Promise.all([
       gather(child, call.onOutput),
       call.feed?.(child).catch((error: NodeJS.ErrnoException) => ignoreClosedPipe(error)),
       ended,
     ])
     if (call.signal?.aborted) throw new Problem({ code: 'cancelled' })
+    if (limit.aborted) throw new Problem({ code: 'tool-slow', tool })
+    if (signal && ENDED_FROM_OUTSIDE.has(signal)) throw new Problem({ code: 'tool-killed', tool })
     if (code !== 0) throw failure(tool, complaint)
     return output
   } catch (error) {
@@ -53,6 +68,16 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
     throw call.signal?.aborted ? new Problem({ code: 'cancelled' }) : error
   } finally {
     call.signal?.removeEventListener('abort', stop)
+    limit.removeEventListener('abort', stop)
+  }
+}
+
+function endGroup({ pid, exitCode, signalCode }: ChildProcess): void {
+  if (pid === undefined || exitCode !== null || signalCode !== null) return
+  try {
+    process.kill(-pid, 'SIGKILL')
+  } catch {
+    /* gone already */
   }
 }
 
@@ -72,6 +97,9 @@ function ignoreClosedPipe(error: NodeJS.ErrnoException): void {
 }
 
 function failure(tool: string, complaint: string): Problem {
+  // `setpriv` itself, where there is no such program.
+  if (/^setpriv: .*No such file/m.test(complaint))
+    return new Problem({ code: 'tool-missing', tool, package: tool.replace('ffprobe', 'ffmpeg') })
   if (/No space left on device/i.test(complaint)) return new Problem({ code: 'disk-full' })
   const last =
     complaint

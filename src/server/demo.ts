@@ -5,7 +5,6 @@ import { readWorkoutFile } from '../core/read/workoutFile'
 import { readShorthand } from '../core/shorthand/read'
 import { sql } from './db'
 import { addFootage } from './footage'
-import { createJob } from './jobs'
 import { uploadsFolder } from './store'
 import { createWorkout } from './workouts'
 
@@ -22,7 +21,6 @@ export async function loadDemo(planFile: string, film: string, scores: string): 
   for (const name of (await readdir(scores)).sort().reverse())
     await createWorkout(readShorthand(await readFile(join(scores, name), 'utf8')).score, true)
   const workoutId = await createWorkout(readWorkoutFile(await readFile(planFile, 'utf8')), true)
-  const footageId = await addFootage(workoutId, 'deck-hours.mp4', (await stat(film)).size, 'demo-film')
-  await createJob('prepare', workoutId, footageId)
+  await addFootage({ workoutId, name: 'deck-hours.mp4', bytes: (await stat(film)).size, upload: 'demo-film' })
   return true
 }

@@ -4,6 +4,7 @@ import { evidenceSchema, EVIDENCE_VERSION, type Evidence } from '../core/evidenc
 import { Problem } from '../core/problem'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
+import { addJob, tellChange, type Db } from './jobs'
 
 export interface Footage {
   id: string
@@ -107,17 +108,17 @@ export async function footageAside(workoutId: string): Promise<FootageAside[]> {
 
 /**
  * Puts a footage in the place of what the page shows, which is put aside with its ties.
+ * @param db the caller's transaction, where there is one.
  * @throws Problem `not-found`.
  */
-export async function takeIntoReel(id: string): Promise<void> {
-  await sql().begin(async (tx) => {
-    const [row] = await tx<{ workout_id: string }[]>`select workout_id from footage where id = ${id} for update`
-    if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
-    await tx`
-      update footage set place = null, put_aside_at = now()
-      where workout_id = ${row.workout_id} and place is not null and id <> ${id}`
-    await tx`update footage set place = 0, put_aside_at = null where id = ${id}`
-  })
+export async function takeIntoReel(id: string, db?: Db): Promise<void> {
+  if (!db) return sql().begin((tx) => takeIntoReel(id, tx))
+  const [row] = await db<{ workout_id: string }[]>`select workout_id from footage where id = ${id} for update`
+  if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
+  await db`
+    update footage set place = null, put_aside_at = now()
+    where workout_id = ${row.workout_id} and place is not null and id <> ${id}`
+  await db`update footage set place = 0, put_aside_at = null where id = ${id}`
 }
 
 /** Takes a footage out of the reel; it can be had back. @throws Problem `not-found`. */
@@ -136,10 +137,11 @@ export async function twinOf({ id, workoutId }: Footage, hash: string): Promise<
 }
 
 /** A second upload of a file that is there: the file is taken back with all its ties, and the upload forgotten. */
-export async function becomeTwin(footageId: string, twinId: string): Promise<void> {
-  await sql()`update jobs set footage_id = ${twinId} where footage_id = ${footageId}`
-  await sql()`delete from footage where id = ${footageId}`
-  await takeIntoReel(twinId)
+export async function becomeTwin(tx: Db, footageId: string, twinId: string): Promise<void> {
+  // Jobs go with their footage; this one is under way.
+  await tx`update jobs set footage_id = null where footage_id = ${footageId}`
+  await tx`delete from footage where id = ${footageId}`
+  await takeIntoReel(twinId, tx)
 }
 
 interface EvidenceRow {
@@ -160,7 +162,7 @@ export async function evidenceOf(footageId: string): Promise<Evidence[]> {
 }
 
 /** Puts what this engine heard in the place of what was there. */
-export async function saveEvidence(footageId: string, evidence: readonly Evidence[]): Promise<void> {
+export async function saveEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
   const rows = evidence.map(({ kind, atMs, spreadMs, strength, ...payload }) => ({
     kind,
     at_ms: atMs,
@@ -168,14 +170,12 @@ export async function saveEvidence(footageId: string, evidence: readonly Evidenc
     strength,
     payload,
   }))
-  await sql().begin(async (tx) => {
-    await tx`delete from evidence where footage_id = ${footageId}`
-    await tx`
-      insert into evidence (footage_id, engine, kind, at_ms, spread_ms, strength, payload)
-      select ${footageId}, ${EVIDENCE_VERSION}, kind, at_ms, spread_ms, strength, payload
-      from jsonb_to_recordset(${tx.json(rows as never)}) as one
-        (kind text, at_ms float8, spread_ms real, strength real, payload jsonb)`
-  })
+  await tx`delete from evidence where footage_id = ${footageId}`
+  await tx`
+    insert into evidence (footage_id, engine, kind, at_ms, spread_ms, strength, payload)
+    select ${footageId}, ${EVIDENCE_VERSION}, kind, at_ms, spread_ms, strength, payload
+    from jsonb_to_recordset(${tx.json(rows as never)}) as one
+      (kind text, at_ms float8, spread_ms real, strength real, payload jsonb)`
 }
 
 /** Ready footage that an older Jivet measured, before it knew where instant 0 lies. */
@@ -185,28 +185,59 @@ export async function outdatedFootage(): Promise<{ id: string; workoutId: string
       and not exists (select 1 from jobs where footage_id = footage.id and kind = 'prepare' and state in ('queued', 'active'))`
 }
 
-/** Records a finished upload. Called again for the same upload (after a crash), it returns what is there. */
-export async function addFootage(workoutId: string, name: string, bytes: number, upload: string): Promise<string> {
-  const [row] = await sql()<{ id: string }[]>`
-    insert into footage ${sql()({ workout_id: workoutId, name, bytes, upload })}
-    on conflict (upload) do update set name = excluded.name returning id`
-  if (!row) throw new Error('insert returned no row')
-  return row.id
+export interface FinishedUpload {
+  workoutId: string
+  /** As shown. */
+  name: string
+  bytes: number
+  /** Its file's name in the folder of uploads. */
+  upload: string
+}
+
+/**
+ * Records a finished upload and queues its preparing, both or neither. Called again for the same upload (after a
+ * crash), it returns what is there.
+ */
+export async function addFootage({ workoutId, name, bytes, upload }: FinishedUpload): Promise<string> {
+  return sql().begin(async (tx) => {
+    const [fresh] = await tx<{ id: string }[]>`
+      insert into footage ${tx({ workout_id: workoutId, name, bytes, upload })} on conflict (upload) do nothing returning id`
+    if (fresh) await addJob(tx, { kind: 'prepare', workoutId, footageId: fresh.id })
+    const [row] = fresh ? [fresh] : await tx<{ id: string }[]>`select id from footage where upload = ${upload}`
+    if (!row) throw new Error('an upload that is neither new nor known')
+    return row.id
+  })
+}
+
+/**
+ * Takes up once more what failed to be prepared.
+ * @throws Problem `not-found`, or `nothing-to-try` for footage that is ready or on its way.
+ */
+export async function prepareAgain(id: string): Promise<void> {
+  await sql().begin(async (tx) => {
+    const [row] = await tx<{ workout_id: string; state: Footage['state'] }[]>`
+      select workout_id, state from footage where id = ${id} for update`
+    if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
+    if (row.state !== 'failed') throw new Problem({ code: 'nothing-to-try' })
+    await tx`update footage set state = 'preparing', problem = null where id = ${id}`
+    await addJob(tx, { kind: 'prepare', workoutId: row.workout_id, footageId: id })
+    await tellChange(row.workout_id, tx)
+  })
 }
 
 type Change = Partial<
   Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash'>
 > & { facts?: FootageFacts }
 
-export async function updateFootage(id: string, change: Change): Promise<void> {
+export async function updateFootage(id: string, change: Change, db: Db = sql()): Promise<void> {
   const { facts, proxyHash, peaksHash, ...plain } = change
   const row = {
     ...plain,
-    ...(facts ? { facts: sql().json(facts) } : {}),
+    ...(facts ? { facts: db.json(facts) } : {}),
     ...(proxyHash !== undefined ? { proxy_hash: proxyHash } : {}),
     ...(peaksHash !== undefined ? { peaks_hash: peaksHash } : {}),
   }
-  await sql()`update footage set ${sql()(row as Record<string, string>)} where id = ${id}`
+  await db`update footage set ${db(row as Record<string, string>)} where id = ${id}`
 }
 
 const MOST_NAME_LETTERS = 200

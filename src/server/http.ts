@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { Problem, type ProblemCode } from '../core/problem'
 import { issueToProblem } from '../core/read/workoutFile'
+import { refuseUnstorable } from '../core/text'
 import { readSettings } from './settings'
 import { knownProblem } from './store'
 
@@ -15,6 +16,9 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'footage-not-ready': 409,
   'already-rendering': 409,
   busy: 503,
+  'database-away': 503,
+  'claim-lost': 409,
+  'nothing-to-try': 409,
   cancelled: 409,
   'foreign-host': 403,
   'foreign-origin': 403,
@@ -25,6 +29,8 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'broken-end': 422,
   'no-frames': 422,
   'upload-gone': 422,
+  'footage-too-long': 422,
+  'picture-too-large': 422,
   'not-stitched': 422,
   'tie-crosses': 422,
   'tie-outside': 422,
@@ -87,19 +93,40 @@ export function problemResponse(thrown: unknown): Response {
 
 const MOST_JSON_BYTES = 32 * 1024 * 1024
 
-/** Reads a JSON body through a schema. @throws Problem `bad-json`, `bad-document` or `too-large`. */
+/**
+ * Reads a JSON body through a schema.
+ * @throws Problem `bad-json`, `bad-document`, `unstorable-text` or `too-large`.
+ */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_JSON_BYTES)
-    throw new Problem({ code: 'too-large', megabytes: 32 })
+  const text = await boundedText(request)
   let data: unknown
   try {
-    data = await request.json()
+    data = JSON.parse(text)
   } catch {
     throw new Problem({ code: 'bad-json', reason: 'it does not parse' })
   }
+  refuseUnstorable(data)
   const read = schema.safeParse(data)
   if (!read.success) throw issueToProblem(read.error, 'request')
   return read.data
+}
+
+/** Whatever length is announced, or none: what comes is counted. */
+async function boundedText(request: Request): Promise<string> {
+  const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: 32 })
+  if (Number(request.headers.get('content-length') ?? 0) > MOST_JSON_BYTES) throw tooLarge()
+  const reader = request.body?.getReader()
+  const chunks: Uint8Array[] = []
+  let bytes = 0
+  for (let read = await reader?.read(); read?.value; read = await reader?.read()) {
+    bytes += read.value.length
+    if (bytes > MOST_JSON_BYTES) {
+      void reader?.cancel().catch(() => {})
+      throw tooLarge()
+    }
+    chunks.push(read.value)
+  }
+  return Buffer.concat(chunks).toString('utf8')
 }
 
 const uuid = z.uuid()

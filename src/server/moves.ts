@@ -84,7 +84,7 @@ export async function saveMove({ move, was, changePublished }: z.infer<typeof mo
       // A workout that cannot be read stays as it is, and is shown as damaged.
       if (!read.success) continue
       changeMove(read.data, move, was ?? move.name)
-      await putScore(run, id, read.data)
+      await putScore(run, id, { score: read.data })
     }
   })
 }

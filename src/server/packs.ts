@@ -1,6 +1,7 @@
 // Packs: what was rendered, ready to download.
 import { Problem } from '../core/problem'
 import { sql } from './db'
+import type { Db } from './jobs'
 
 export interface Pack {
   id: string
@@ -50,8 +51,8 @@ const fromRow = (row: Row): Pack => ({
   createdAt: row.created_at,
 })
 
-export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>): Promise<void> {
-  await sql()`insert into packs ${sql()({
+export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql()): Promise<void> {
+  await db`insert into packs ${db({
     workout_id: pack.workoutId,
     job_id: pack.jobId,
     title: pack.title,

@@ -3,13 +3,14 @@
 import { sql } from './db'
 import { loadDemo } from './demo'
 import { outdatedFootage } from './footage'
-import { createJob } from './jobs'
+import { addJob } from './jobs'
 import { migrate } from './migrate'
 
 const [plan, film, scores] = process.argv.slice(2)
 const ran = await migrate()
 if (ran.length) console.log(`database: ran ${ran.join(', ')}`)
 // Footage that an older Jivet measured is measured anew by the worker.
-for (const { id, workoutId } of await outdatedFootage()) await createJob('prepare', workoutId, id)
+for (const { id, workoutId } of await outdatedFootage())
+  await addJob(sql(), { kind: 'prepare', workoutId, footageId: id })
 if (plan && film && scores && (await loadDemo(plan, film, scores))) console.log('demo: loaded')
 await sql().end()

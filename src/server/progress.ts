@@ -42,7 +42,7 @@ export interface PackProgress {
 export interface Progress {
   footage: FootageProgress | null
   /** The last upload, when it failed and older footage is still in use. */
-  failedUpload: { name: string; problem: string } | null
+  failedUpload: { id: string; name: string; problem: string } | null
   /** Footage that was put aside and can be had back, with its ties. */
   aside: FootageAside[]
   jobs: JobProgress[]
@@ -70,7 +70,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
     },
     failedUpload:
       newest?.state === 'failed' && newest.id !== current?.id
-        ? { name: newest.name, problem: newest.problem ?? '' }
+        ? { id: newest.id, name: newest.name, problem: newest.problem ?? '' }
         : null,
     aside,
     jobs: jobs.map((job) => ({

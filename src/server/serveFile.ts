@@ -30,10 +30,10 @@ export async function serveFile(request: Request, path: string, { type, download
   const { start, end } = range ?? { start: 0, end: size - 1 }
   headers.set('content-length', String(end - start + 1))
   if (range) headers.set('content-range', `bytes ${start}-${end}/${size}`)
+  const status = range ? 206 : 200
+  // Nobody would read what is opened for a HEAD, nor close it.
+  if (request.method === 'HEAD') return new Response(null, { status, headers })
   // `Readable.toWeb` throws past everybody when a browser breaks a download off; an iterator is simply ended.
   const body: AsyncIterable<Uint8Array> = createReadStream(path, { start, end })
-  return new Response(ReadableStream.from(body) as globalThis.ReadableStream<Uint8Array>, {
-    status: range ? 206 : 200,
-    headers,
-  })
+  return new Response(ReadableStream.from(body) as globalThis.ReadableStream<Uint8Array>, { status, headers })
 }

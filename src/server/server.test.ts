@@ -56,7 +56,9 @@ describe('what is shown and kept of names', () => {
 
 describe('answers', () => {
   it('carry the problem with its status, and hide what is ours alone', async () => {
-    expect(problemResponse(new Problem({ code: 'stale', what: 'score' })).status).toBe(409)
+    expect(problemResponse(new Problem({ code: 'stale', what: 'score', now: { revision: 2, key: null } })).status).toBe(
+      409,
+    )
     const answer = problemResponse(
       new Problem({ code: 'tool-failed', tool: 'ffmpeg', reason: 'no reason given' }, '/secret/path'),
     )

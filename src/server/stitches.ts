@@ -2,13 +2,14 @@
 import { tieProblem, type Stitch } from '../core/align/ties'
 import { expand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
+import type { Version } from '../core/version'
 import { sql } from './db'
 import { findFootage } from './footage'
 import { findWorkout } from './workouts'
 
 export interface Stitches {
   stitches: Stitch[]
-  revision: number
+  version: Version
 }
 
 interface Row {
@@ -23,8 +24,8 @@ interface Row {
 /** In order of time. */
 export async function listStitches(footageId: string): Promise<Stitches> {
   const [owner] = await sql()<
-    { stitch_revision: number }[]
-  >`select stitch_revision from footage where id = ${footageId}`
+    { stitch_revision: number; stitch_key: string | null }[]
+  >`select stitch_revision, stitch_key from footage where id = ${footageId}`
   if (!owner) throw new Problem({ code: 'not-found', what: 'footage' })
   const rows = await sql()<Row[]>`
     select segment_id, edge, footage_ms, origin, confidence, evidence from stitches where footage_id = ${footageId}
@@ -37,25 +38,29 @@ export async function listStitches(footageId: string): Promise<Stitches> {
     confidence: Math.round(row.confidence * 100) / 100,
     evidence: row.evidence,
   }))
-  return { stitches, revision: owner.stitch_revision }
+  return { stitches, version: { revision: owner.stitch_revision, key: owner.stitch_key } }
 }
 
 /**
- * @returns the new revision.
- * @throws Problem `stale` when they were changed elsewhere in between; `tie-crosses`, `tie-outside` or `tie-twice`
- * where they cannot hold together.
+ * Saves the ties of a footage over the revision that they were made from, under a key that the page made up.
+ * @returns the new version.
+ * @throws Problem `stale`, with the version there is, when they were changed elsewhere in between; `tie-crosses`,
+ * `tie-outside` or `tie-twice` where they cannot hold together.
  */
-export async function saveStitches(footageId: string, { stitches, revision }: Stitches): Promise<number> {
+export async function saveStitches(footageId: string, { stitches, version }: Stitches): Promise<Version> {
   const footage = await findFootage(footageId)
   if (!footage.facts) throw new Problem({ code: 'footage-not-ready' })
   const { segments } = expand((await findWorkout(footage.workoutId)).score)
   const wrong = tieProblem(segments, stitches, footage.facts.durationMs)
   if (wrong) throw new Problem(wrong)
   return sql().begin(async (tx) => {
-    const [row] = await tx<{ stitch_revision: number }[]>`
-      update footage set stitch_revision = stitch_revision + 1
-      where id = ${footageId} and stitch_revision = ${revision} returning stitch_revision`
-    if (!row) throw new Problem({ code: 'stale', what: 'ties' })
+    const [row] = await tx<{ revision: number; key: string | null }[]>`
+      select stitch_revision as revision, stitch_key as key from footage where id = ${footageId} for update`
+    if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
+    if (row.revision !== version.revision) throw new Problem({ code: 'stale', what: 'ties', now: row })
+    const saved = { revision: version.revision + 1, key: version.key }
+    await tx`
+      update footage set stitch_revision = ${saved.revision}, stitch_key = ${saved.key} where id = ${footageId}`
     await tx`update workouts set updated_at = now() where id = ${footage.workoutId}`
     await tx`delete from stitches where footage_id = ${footageId}`
     // One document and not a row of parameters each: PostgreSQL takes 65,535 of those at most.
@@ -65,6 +70,6 @@ export async function saveStitches(footageId: string, { stitches, revision }: St
         array(select jsonb_array_elements_text(evidence))
       from jsonb_to_recordset(${tx.json(stitches as never)}) as one
         ("segmentId" text, edge text, "footageMs" integer, origin text, confidence real, evidence jsonb)`
-    return row.stitch_revision
+    return saved
   })
 }

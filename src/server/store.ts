@@ -2,7 +2,7 @@
 // path.
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
+import { access, mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { Problem } from '../core/problem'
@@ -10,12 +10,13 @@ import { readSettings } from './settings'
 
 const root = (): string => readSettings().JIVET_HOME
 export const uploadsFolder = (): string => join(root(), 'uploads')
-const scratchFolder = (): string => join(root(), 'scratch')
+export const storeFolder = (): string => join(root(), 'store')
+export const scratchFolder = (): string => join(root(), 'scratch')
 
 /** @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database. */
 export function storedPath(hash: string): string {
   if (!/^[0-9a-f]{64}$/.test(hash)) throw new Problem({ code: 'not-found', what: 'file' })
-  return join(root(), 'store', hash.slice(0, 2), hash)
+  return join(storeFolder(), hash.slice(0, 2), hash)
 }
 
 /** A fresh path on the store's own disk, for work in progress. */
@@ -24,13 +25,9 @@ async function scratchPath(): Promise<string> {
   return join(scratchFolder(), randomUUID())
 }
 
-/**
- * Runs a job's work with a folder of its own on the store's disk, empty at first and gone at the end. The folder is
- * named after the job: what a killed worker left behind is cleared when the job is taken up again.
- */
-export async function withJobFolder<T>(jobId: string, work: (folder: string) => Promise<T>): Promise<T> {
-  const folder = join(scratchFolder(), jobId)
-  await rm(folder, { recursive: true, force: true })
+/** Runs an attempt's work with a folder of its own on the store's disk, empty at first and gone at the end. */
+export async function withAttemptFolder<T>(attempt: string, work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = join(scratchFolder(), attempt)
   await mkdir(folder, { recursive: true })
   try {
     return await work(folder)
@@ -39,16 +36,34 @@ export async function withJobFolder<T>(jobId: string, work: (folder: string) => 
   }
 }
 
-/** Moves a finished file into the store. @returns its hash. A file that is there already is not kept twice. */
-export async function keepFile(path: string): Promise<string> {
+export const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false,
+  )
+export const isStored = (hash: string): Promise<boolean> => isThere(storedPath(hash))
+
+/** SHA-256 of a file, in hexadecimal digits. */
+export async function hashOf(path: string): Promise<string> {
   const sum = createHash('sha256')
   await pipeline(createReadStream(path), sum)
-  const hash = sum.digest('hex')
+  return sum.digest('hex')
+}
+
+/** Moves a finished file into the store. @returns its hash. A file that is there already is not kept twice. */
+export async function keepFile(path: string): Promise<string> {
+  const hash = await hashOf(path)
+  await moveIntoStore(path, hash)
+  return hash
+}
+
+/** Moves a file whose hash is known; file and name are on the disk when this returns. */
+export async function moveIntoStore(path: string, hash: string): Promise<void> {
   const to = storedPath(hash)
   await mkdir(dirname(to), { recursive: true })
   await flush(path)
   await rename(path, to)
-  return hash
+  await flush(dirname(to))
 }
 
 export async function keepBytes(bytes: Uint8Array): Promise<string> {
@@ -66,7 +81,7 @@ export async function discard(path: string): Promise<void> {
 }
 
 async function flush(path: string): Promise<void> {
-  const file = await open(path, 'r+')
+  const file = await open(path, 'r')
   try {
     await file.sync()
   } finally {
@@ -74,10 +89,17 @@ async function flush(path: string): Promise<void> {
   }
 }
 
-/** A full disk, told by the system or by PostgreSQL (53100), is the user's to mend; anything else stays what it is. */
+/** What a connection says when the database is away or starting: Postgres.js, the system, PostgreSQL (classes 57P, 08). */
+const DATABASE_AWAY = /^(CONNECTION_|ECONNREFUSED|ECONNRESET|57P0|08)/
+
+/**
+ * A full disk, told by the system or by PostgreSQL (53100), is the user's to mend, and a database that is away comes
+ * back; anything else stays what it is.
+ */
 export function knownProblem(error: unknown): unknown {
-  const code = (error as { code?: unknown } | null)?.code
-  return code === 'ENOSPC' || code === '53100' ? new Problem({ code: 'disk-full' }) : error
+  const code = String((error as { code?: unknown } | null)?.code ?? '')
+  if (code === 'ENOSPC' || code === '53100') return new Problem({ code: 'disk-full' })
+  return DATABASE_AWAY.test(code) ? new Problem({ code: 'database-away' }) : error
 }
 
 /** Bytes that may still be written where the data folder is. */

@@ -1,12 +1,12 @@
 // Footage uploads by the tus protocol: streamed to disk, resumed after a break, recorded when complete.
 import { mkdirSync } from 'node:fs'
+import { readdir, readFile, stat } from 'node:fs/promises'
+import { join } from 'node:path'
 import { FileStore } from '@tus/file-store'
 import { Server } from '@tus/server'
 import { Problem } from '../core/problem'
 import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
-import { createJob } from './jobs'
-import { deliver } from './queue'
 import { problemSentence } from '../core/words/en/problems'
 import { freeBytes, uploadsFolder } from './store'
 import { findWorkout } from './workouts'
@@ -19,6 +19,23 @@ const MOST_BYTES = 512 * 1024 ** 3
 /** Room that is left to the database and the system. */
 const KEPT_FREE = 64 * 1024 ** 2
 const FULL = { status_code: 507, body: problemSentence({ code: 'disk-full' }) }
+
+const NO_LENGTH = { status_code: 411, body: problemSentence({ code: 'length-missing' }) }
+
+/** What uploads under way have still to bring: their room is taken. */
+async function promisedBytes(): Promise<number> {
+  const names = await readdir(uploadsFolder())
+  const lacking = names
+    .filter((name) => name.endsWith('.json'))
+    .map(async (note) => {
+      const path = join(uploadsFolder(), note)
+      const { size = 0 } = JSON.parse(await readFile(path, 'utf8')) as { size?: number }
+      const there = await stat(path.slice(0, -'.json'.length))
+      return Math.max(0, size - there.size)
+    })
+  const settled = await Promise.allSettled(lacking)
+  return settled.reduce((sum, one) => sum + (one.status === 'fulfilled' ? one.value : 0), 0)
+}
 
 export function uploadServer(): Server {
   kept.jivetTus ??= make()
@@ -34,18 +51,18 @@ function make(): Server {
     relativeLocation: true,
     async onUploadCreate(_request, upload) {
       await findWorkout(idFrom(upload.metadata?.workoutId ?? '')).catch(asTusError)
-      if ((upload.size ?? 0) + KEPT_FREE > (await freeBytes())) throw FULL
+      // A length that comes later would be room that nobody can reserve.
+      if (upload.size === undefined) throw NO_LENGTH
+      if (upload.size + (await promisedBytes()) + KEPT_FREE > (await freeBytes())) throw FULL
       return {}
     },
     async onUploadFinish(_request, upload) {
-      const workoutId = idFrom(upload.metadata?.workoutId ?? '')
-      const footageId = await addFootage(
-        workoutId,
-        shownName(upload.metadata?.filename ?? ''),
-        upload.size ?? 0,
-        upload.id,
-      )
-      await deliver(await createJob('prepare', workoutId, footageId))
+      await addFootage({
+        workoutId: idFrom(upload.metadata?.workoutId ?? ''),
+        name: shownName(upload.metadata?.filename ?? ''),
+        bytes: upload.size ?? 0,
+        upload: upload.id,
+      })
       return {}
     },
     // The store hides why a write failed; whether there is room tells.

@@ -1,51 +1,108 @@
-// The worker process: takes jobs, runs their tasks, beats its heart, and hears of cancels.
+// The worker process: one lane for each kind of job, so that preparing never waits for a render. It takes jobs, runs
+// their tasks, beats their hearts, and hears of cancels.
+import { randomUUID } from 'node:crypto'
 import { Problem } from '../core/problem'
+import type { Share } from '../core/units'
 import { sql } from './db'
-import { CANCELS, claimJob, endJob, recoverJobs, reportShare, type Job } from './jobs'
-import { deliver, receive, stopQueue } from './queue'
+import { beat, CANCELS, claimJob, endJob, finishJob, JOB_KINDS, releaseJob, WAITING, Watch } from './jobs'
+import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
+import { matchRecords } from './match'
 import { prepareTask } from './tasks/prepare'
 import { renderTask } from './tasks/render'
-import type { Share } from '../core/units'
+import type { Finish, TaskContext } from './tasks/task'
+import { tidy } from './tidy'
 
 const BEAT_MS = 1000
-const RECOVER_MS = 5000
+const WATCH_MS = 3000
+/** A new job is told; this is for what was told while nobody listened. */
+const LOOK_AGAIN_MS = 2000
+const TIDY_MS = 3_600_000
+
+/** Why an attempt is broken off. */
+type Reason = 'cancel' | 'lost' | 'stopping'
 
 const running = new Map<string, AbortController>()
+const woken = new Map<JobKind, () => void>()
+let stopping = false
 
-async function work(jobId: string): Promise<void> {
-  const job = await claimJob(jobId)
-  if (!job) return
+/** Takes jobs of one kind, one after another, until the worker stops. */
+async function lane(kind: JobKind): Promise<void> {
+  while (!stopping) {
+    const job = await claimJob(kind).catch(complain(`taking a job to ${kind}`))
+    if (job) await work(job).catch(complain(`job ${job.id}`))
+    else await sleep(kind)
+  }
+}
+
+/** Until a job of the kind is told, or a while has passed. */
+const sleep = (kind: JobKind): Promise<void> =>
+  new Promise((resolve) => {
+    const timer = setTimeout(resolve, LOOK_AGAIN_MS)
+    woken.set(kind, () => {
+      clearTimeout(timer)
+      resolve()
+    })
+  })
+
+/** The database may be away for a while: said, and tried again. */
+const complain =
+  (what: string) =>
+  (error: Error): null => {
+    console.error(`${what}: ${error.message}`)
+    return null
+  }
+
+async function work(job: ClaimedJob): Promise<void> {
   const halt = new AbortController()
   running.set(job.id, halt)
   let share = 0
-  // One report at a time: the heart beats whether or not anything moved.
   const heart = setInterval(
-    () => void reportShare(job, share).catch((error: Error) => console.error('heartbeat:', error.message)),
+    () =>
+      void beat(job, share).then(
+        (verdict) => verdict === 'go-on' || halt.abort(verdict satisfies Reason),
+        complain('heartbeat'),
+      ),
     BEAT_MS,
   )
+  const onShare = (value: Share): void => void (share = value)
   try {
-    await runTask(job, {
-      signal: halt.signal,
-      onShare: (value) => {
-        share = value
-      },
-    })
-    await endJob(job, 'done')
+    const finish = await runTask(job, { signal: halt.signal, onShare, attempt: `${job.id}-${randomUUID()}` })
+    halt.signal.throwIfAborted()
+    await finishJob(job, finish)
   } catch (thrown) {
-    const error = knownProblem(thrown)
-    if (halt.signal.aborted) await endJob(job, 'cancelled')
-    else {
-      if (!(error instanceof Problem) || error.code === 'tool-failed') console.error(error)
-      await endJob(job, 'failed', (error instanceof Problem ? error : new Problem({ code: 'unexpected' })).message)
-    }
+    await breakOff(job, knownProblem(thrown), halt.signal)
   } finally {
     clearInterval(heart)
     running.delete(job.id)
   }
 }
 
-function runTask(job: Job, context: { signal: AbortSignal; onShare: (share: Share) => void }): Promise<void> {
+/** What becomes of a job whose attempt did not end well. Without the claim none of this changes anything. */
+async function breakOff(job: ClaimedJob, error: unknown, signal: AbortSignal): Promise<void> {
+  const reason = signal.aborted ? (signal.reason as Reason) : null
+  const code = error instanceof Problem ? error.code : null
+  if (reason === 'lost' || code === 'claim-lost') return
+  if (reason === 'stopping') return releaseJob(job, false)
+  if (reason === 'cancel' || code === 'cancelled') return endJob(job, 'cancelled')
+  // A tool that was killed, and a database that went away, say nothing about the footage.
+  if (code === 'tool-killed' || code === 'database-away') return releaseWhenBack(job)
+  if (code === null || code === 'tool-failed') console.error(error)
+  await endJob(job, 'failed', (error instanceof Problem ? error : new Problem({ code: 'unexpected' })).message)
+}
+
+/** The claim stays ours while the database is away; nobody can take the job meanwhile. */
+async function releaseWhenBack(job: ClaimedJob): Promise<void> {
+  for (let attempt = 0; attempt < 30 && !stopping; attempt++) {
+    try {
+      return await releaseJob(job, true)
+    } catch {
+      await new Promise((done) => setTimeout(done, 1000))
+    }
+  }
+}
+
+function runTask(job: ClaimedJob, context: TaskContext): Promise<Finish> {
   switch (job.kind) {
     case 'prepare':
       return prepareTask(job, context)
@@ -54,20 +111,33 @@ function runTask(job: Job, context: { signal: AbortSignal; onShare: (share: Shar
   }
 }
 
-async function recover(): Promise<void> {
-  for (const id of await recoverJobs()) if (!running.has(id)) await deliver(id)
-}
-
+/** What runs is put back whole before the worker goes. */
 async function stop(): Promise<void> {
-  // Running jobs are left as they are: the next worker finds them without a heartbeat and starts them again.
-  await stopQueue().catch(() => {})
+  if (stopping) return
+  stopping = true
+  for (const halt of running.values()) halt.abort('stopping' satisfies Reason)
+  for (const wake of woken.values()) wake()
+  await Promise.race([lanes, new Promise((done) => setTimeout(done, 4000))])
+  await sql()
+    .end({ timeout: 1 })
+    .catch(() => {})
   process.exit(0)
 }
 
 process.on('SIGTERM', () => void stop())
 process.on('SIGINT', () => void stop())
-await sql().listen(CANCELS, (id) => running.get(id)?.abort())
-await receive(work)
-await recover()
-setInterval(() => void recover().catch((error: Error) => console.error('recover:', error.message)), RECOVER_MS)
+await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
+await sql().listen(WAITING, (kind) => woken.get(kind as JobKind)?.())
+await matchRecords()
+const lanes = Promise.all(JOB_KINDS.map(lane))
+const watch = new Watch()
+setInterval(() => void watch.look(performance.now()).catch(complain('watching')), WATCH_MS)
+setInterval(() => void tidyUp(), TIDY_MS)
+void tidyUp()
+
+/** Finished uploads become footage, and what nobody needs any more goes. */
+async function tidyUp(): Promise<void> {
+  await matchRecords().catch(complain('matching'))
+  await tidy().catch(complain('tidying'))
+}
 console.log('worker ready')

@@ -5,13 +5,14 @@ import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
 import { mixSchema, type Mix } from '../core/sound/mix'
+import type { Version } from '../core/version'
 import { sql } from './db'
 import { factsOf, writeFacts, type PlanState, type ShelfFacts } from './shelfFacts'
 
 export interface Workout {
   id: string
   score: Score
-  scoreRevision: number
+  version: Version
   mix: Mix
   isDemo: boolean
   updatedAt: Date
@@ -21,6 +22,7 @@ interface Row {
   id: string
   score: unknown
   score_revision: number
+  score_key: string | null
   mix: unknown
   is_demo: boolean
   updated_at: Date
@@ -29,7 +31,7 @@ interface Row {
 const fromRow = (row: Row): Workout => ({
   id: row.id,
   score: scoreSchema.parse(row.score),
-  scoreRevision: row.score_revision,
+  version: { revision: row.score_revision, key: row.score_key },
   mix: mixSchema.parse(row.mix),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
@@ -62,7 +64,7 @@ export const SHELF_PAGE = 24
 
 /** One page of the shelf, newest first. @param after the last entry of the page before. */
 export async function shelfPage(after: ShelfMark | null): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
-  interface ShelfRow extends Omit<Row, 'mix' | 'score_revision'> {
+  interface ShelfRow extends Omit<Row, 'mix' | 'score_revision' | 'score_key'> {
     title: string
     total_ms: string
     work_ms: string
@@ -103,7 +105,7 @@ export async function shelfPage(after: ShelfMark | null): Promise<{ entries: She
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, mix, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -134,34 +136,42 @@ export async function createWorkout(score: Score, isDemo = false): Promise<strin
 }
 
 /**
- * Saves a score over the revision that it was made from.
- * @returns the new revision.
- * @throws Problem `stale` when somebody saved in between, `not-found`, or `too-many` or `too-long` for a score beyond
- * the limits: it is refused here, and not when it is read.
+ * Saves a score over the revision that it was made from, under a key that the page made up for this save.
+ * @returns the new version.
+ * @throws Problem `stale`, with the version there is, when somebody saved in between, `not-found`, or `too-many` or
+ * `too-long` for a score beyond the limits: it is refused here, and not when it is read.
  */
-export async function saveScore(id: string, score: Score, revision: number): Promise<number> {
+export async function saveScore(id: string, score: Score, { revision, key }: Version): Promise<Version> {
   const facts = factsWithinLimits(score)
   return sql().begin(async (tx) => {
-    const [row] = await tx<{ score_revision: number }[]>`
-      select score_revision from workouts where id = ${id} and removed_at is null for update`
+    const [row] = await tx<Pick<Row, 'score_revision' | 'score_key'>[]>`
+      select score_revision, score_key from workouts where id = ${id} and removed_at is null for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
-    if (row.score_revision !== revision) throw new Problem({ code: 'stale', what: 'score' })
-    return putScore(tx, id, score, facts)
+    const now = { revision: row.score_revision, key: row.score_key }
+    if (now.revision !== revision) throw new Problem({ code: 'stale', what: 'score', now })
+    return putScore(tx, id, { score, facts, key })
   })
 }
 
-/** Writes a score with all that follows from it. @returns the new revision. */
+interface Put {
+  score: Score
+  facts?: ShelfFacts
+  /** Default: none, as it was not a page that saved. */
+  key?: string | null
+}
+
+/** Writes a score with all that follows from it. @returns the new version. */
 export async function putScore(
   tx: TransactionSql,
   id: string,
-  score: Score,
-  facts: ShelfFacts = factsOf(score),
-): Promise<number> {
+  { score, facts = factsOf(score), key = null }: Put,
+): Promise<Version> {
   const [row] = await tx<{ score_revision: number }[]>`
-    update workouts set score = ${tx.json(score as never)}, score_revision = score_revision + 1, updated_at = now()
+    update workouts set score = ${tx.json(score as never)}, score_revision = score_revision + 1, score_key = ${key},
+      updated_at = now()
     where id = ${id} returning score_revision`
   await writeFacts(tx, id, facts)
-  return row?.score_revision ?? 0
+  return { revision: row?.score_revision ?? 0, key }
 }
 
 /** @throws Problem `not-found`. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyScore } from '../arbitraries'
 import { scoreSchema, type Score } from '../score/score'
 import { readShorthand } from '../shorthand/read'
-import { judge } from './check'
+import { judge, mendOf, told } from './check'
 import { findingSentence, type Sentence } from '../words/en/findings'
 import type { Finding } from './finding'
 
@@ -242,5 +242,19 @@ describe('judging', () => {
       }),
       { numRuns: 200 },
     )
+  })
+})
+
+describe('a judgement told to another thread', () => {
+  const BOTH = 'circuit Main: 2 rounds, 30 on, 8 off\n  Keel hold; Jug lift (sides none)\n'
+  it('is plain data with what every mend is, and the mend is found again by its finding', () => {
+    const score = plan(BOTH)
+    const sent = structuredClone(told(judge(score)))
+    expect(sent.findings.map((one) => one.id)).toEqual(findings(score).map((one) => one.id))
+    const rest = sent.findings.find((one) => one.check === 'rest')
+    expect(rest?.mend).toEqual(of('rest', score)[0]?.mend?.fact)
+    mendOf(score, rest?.id ?? '')?.apply(score)
+    expect(score.sections[0]).toMatchObject({ restMs: 12_000 })
+    expect(mendOf(score, rest?.id ?? '')).toBeNull()
   })
 })

@@ -1,11 +1,11 @@
 // All judgement that needs no footage. A check is one file here and one line in the list.
 import { tryExpand, type Unfolding } from '../expand/expand'
-import type { ProblemFact } from '../facts'
+import type { MendFact, ProblemFact } from '../facts'
 import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
 import type { Score } from '../score/score'
 import { checkCounters } from './counters'
-import { finding, SEVERITIES, type Check, type Finding } from './finding'
+import { finding, SEVERITIES, type Check, type Finding, type FindingMend } from './finding'
 import { checkMoves } from './moves'
 import { checkNeighbours } from './neighbours'
 import { checkPromise } from './promise'
@@ -27,17 +27,20 @@ const CHECKS: readonly Check[] = [
   checkUnread,
 ]
 
-export interface Dismissed {
-  finding: Finding
+export interface Dismissed<F = Finding> {
+  finding: F
   reason: string
 }
 
-export interface Judgement {
+export interface Judgement<F = Finding> {
   /** Worst first, then in order of the score. */
-  findings: Finding[]
+  findings: F[]
   /** Found as well, and set aside by the creator. */
-  dismissed: Dismissed[]
+  dismissed: Dismissed<F>[]
 }
+
+/** A finding as plain data, as a worker can send it: it says what its mend is, `mendOf` has the mend itself. */
+export type ToldFinding = Omit<Finding, 'mend'> & { mend: MendFact | null }
 
 /** @param unfolding that of the score, where it is at hand. */
 export function judge(score: Score, { expansion, problem }: Unfolding = tryExpand(score)): Judgement {
@@ -57,3 +60,16 @@ export function judge(score: Score, { expansion, problem }: Unfolding = tryExpan
 
 const beyondLimits = (problem: ProblemFact): Finding =>
   finding('limits', { id: 'beyond', severity: 'error', fact: { code: 'beyond-limits', problem } })
+
+/** A judgement as plain data. */
+export function told({ findings, dismissed }: Judgement): Judgement<ToldFinding> {
+  const plain = (one: Finding): ToldFinding => ({ ...one, mend: one.mend && one.mend.fact })
+  return {
+    findings: findings.map(plain),
+    dismissed: dismissed.map(({ finding: one, reason }) => ({ finding: plain(one), reason })),
+  }
+}
+
+/** The mend of a finding of this very score; null where the score no longer has it. */
+export const mendOf = (score: Score, findingId: string): FindingMend | null =>
+  judge(score).findings.find((one) => one.id === findingId)?.mend ?? null

@@ -10,13 +10,14 @@ import { findFootage } from '../footage'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
 import { listStitches } from '../stitches'
-import { keepFile, storedPath, storedSize, withJobFolder } from '../store'
+import { keepFile, storedPath, storedSize, withAttemptFolder } from '../store'
 import { findWorkout } from '../workouts'
-import type { TaskContext } from './task'
+import type { Finish, TaskContext } from './task'
 
-export async function renderTask(job: Job, { signal, onShare }: TaskContext): Promise<void> {
+export async function renderTask(job: Job, context: TaskContext): Promise<Finish> {
+  const { signal, onShare, attempt } = context
   const footageId = job.footageId ?? ''
-  const [workout, footage, { stitches, revision }] = await Promise.all([
+  const [workout, footage, { stitches, version }] = await Promise.all([
     findWorkout(job.workoutId),
     findFootage(footageId),
     listStitches(footageId),
@@ -28,13 +29,13 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
   const { cut, shown } = followed(segments, tied, facts.durationMs)
-  await withJobFolder(job.id, async (folder) => {
+  return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const { count } = workout.score
     const asked = { footage: storedPath(hash), facts, cut, shown, count, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
-    await addPack({
+    const pack = {
       workoutId: workout.id,
       jobId: job.id,
       title: workout.score.title,
@@ -42,9 +43,10 @@ export async function renderTask(job: Job, { signal, onShare }: TaskContext): Pr
       videoBytes: await storedSize(videoHash),
       captions: writeVtt(shown),
       chapters: writeChapters(shown),
-      scoreRevision: workout.scoreRevision,
-      stitchRevision: revision,
+      scoreRevision: workout.version.revision,
+      stitchRevision: version.revision,
       footageId,
-    })
+    }
+    return (tx) => addPack(pack, tx)
   })
 }

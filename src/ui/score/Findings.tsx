@@ -2,8 +2,8 @@
 'use client'
 import { CircleAlert, Crosshair, OctagonAlert, Lightbulb, Wrench } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
-import type { Judgement } from '@/core/check/check'
-import type { Finding, Severity } from '@/core/check/finding'
+import type { Judgement, ToldFinding } from '@/core/check/check'
+import type { Severity } from '@/core/check/finding'
 import { LONGEST_FINDING } from '@/core/score/score'
 import { Button, IconButton } from '../parts/Button'
 import type { Edit } from './edit'
@@ -20,15 +20,16 @@ const ICONS: Record<Severity, ReactNode> = {
 const FIRST = 30
 
 interface Props {
-  judgement: Judgement
+  judgement: Judgement<ToldFinding> | null
   edit: Edit
+  onMend: (findingId: string) => void
   onSelect: (segmentId: string) => void
   onNeeds: () => void
   empty: boolean
 }
 
-export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): ReactNode {
-  const { findings, dismissed } = judgement
+export function Findings({ judgement, edit, onMend, onSelect, onNeeds, empty }: Props): ReactNode {
+  const { findings, dismissed } = judgement ?? NOTHING
   const [all, setAll] = useState(false)
   const shown = all ? findings : findings.slice(0, FIRST)
   return (
@@ -42,13 +43,16 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
           {words.needs}
         </button>
       </div>
-      {!findings.length && <p className="text-quiet">{empty ? words.nothingYet : words.none}</p>}
+      {!findings.length && (
+        <p className="text-quiet">{empty ? words.nothingYet : judgement ? words.none : words.judging}</p>
+      )}
       <ul className="flex flex-col gap-2.5">
         {shown.map((finding, index) => (
           <Card
             key={finding.id}
             finding={finding}
             edit={edit}
+            onMend={onMend}
             onSelect={onSelect}
             repeated={index > 0 && whyOf(shown[index - 1]) === whyOf(finding)}
           />
@@ -87,17 +91,21 @@ export function Findings({ judgement, edit, onSelect, onNeeds, empty }: Props): 
   )
 }
 
-const whyOf = (finding: Finding | undefined): string | null => (finding ? findingSentence(finding.fact).why : null)
+const NOTHING: Judgement<ToldFinding> = { findings: [], dismissed: [] }
+
+const whyOf = (finding: ToldFinding | undefined): string | null => (finding ? findingSentence(finding.fact).why : null)
 
 /** @param repeated the finding before has the same reason, which then need not stand twice. */
 function Card({
   finding,
   edit,
+  onMend,
   onSelect,
   repeated,
 }: {
-  finding: Finding
+  finding: ToldFinding
   edit: Edit
+  onMend: Props['onMend']
   onSelect: Props['onSelect']
   repeated: boolean
 }): ReactNode {
@@ -131,9 +139,9 @@ function Card({
             weight="plain"
             className="!min-h-8 !border px-3"
             icon={<Wrench size={15} />}
-            onClick={() => edit(mend.apply)}
+            onClick={() => onMend(finding.id)}
           >
-            {mendLabel(mend.fact)}
+            {mendLabel(mend)}
           </Button>
         )}
         {!asking && (

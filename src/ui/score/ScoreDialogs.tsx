@@ -2,8 +2,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import { scoreTexts as words } from '@/core/words/en/score'
-import { Button } from '../parts/Button'
-import { Sheet } from '../parts/Sheet'
+import { StaleDialog } from '../parts/StaleDialog'
 import { BeatPlanner } from './BeatPlanner'
 import { PastePlan } from './PastePlan'
 import { Needs, Rules } from './Rules'
@@ -31,20 +30,7 @@ export function ScoreDialogs({ editing, open, onOpen }: Props): ReactNode {
       <Rules {...of('rules')} score={score} edit={edit} />
       <Needs {...of('needs')} score={score} edit={edit} />
       <BeatPlanner {...of('beat')} expansion={expansion} edit={edit} />
-      <Sheet
-        open={state.saveState === 'stale'}
-        onOpenChange={() => {}}
-        mustAnswer
-        title={words.stale}
-        hint={words.staleText}
-      >
-        <div className="flex justify-end gap-3">
-          <Button onClick={() => void state.resolveStale('theirs')}>{words.takeTheirs}</Button>
-          <Button weight="main" onClick={() => void state.resolveStale('mine')}>
-            {words.keepMine}
-          </Button>
-        </div>
-      </Sheet>
+      <StaleDialog open={state.saveState === 'stale'} hint={words.staleText} onAnswer={state.resolveStale} />
     </>
   )
 }

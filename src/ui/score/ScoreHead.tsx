@@ -5,7 +5,8 @@ import type { ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import { IconButton } from '../parts/Button'
 import { NameField } from '../parts/fields'
-import type { SaveState, ScoreState } from './scoreStore'
+import type { SaveState } from '../parts/saveQueue'
+import type { ScoreState } from './scoreStore'
 import { Totals } from './Totals'
 import type { ScoreEditing } from './useScoreEditing'
 
@@ -54,7 +55,7 @@ function SaveLine({ state: { saveState, refusal } }: { state: ScoreState }): Rea
     saving: words.saving,
     unsaved: words.unsaved,
     offline: words.offline,
-    stale: words.stale,
+    stale: texts.stale.title,
     refused: words.refused(refusal),
   }
   return (

@@ -6,6 +6,7 @@ import { castOf } from '@/core/score/cast'
 import type { Move } from '@/core/score/move'
 import type { Score } from '@/core/score/score'
 import type { Path } from '@/core/score/segment'
+import type { Version } from '@/core/version'
 import { problemSentence } from '@/core/words/en/problems'
 import { scoreTexts as words } from '@/core/words/en/score'
 import { Balance } from './Balance'
@@ -25,13 +26,13 @@ type Reading = (typeof READINGS)[number]
 interface Props {
   id: string
   score: Score
-  revision: number
+  version: Version
   ownMoves: Move[]
 }
 
 export function ScoreView(props: Props): ReactNode {
   const editing = useScoreEditing(props)
-  const { score, edit, expansion, problem, judgement } = editing
+  const { score, edit, expansion, problem, judgement, mend } = editing
   const [selected, setSelected] = useState<string | null>(null)
   const [dialog, setDialog] = useState<Dialog | null>(null)
   const cast = useMemo(() => castOf(score.moves), [score.moves])
@@ -66,6 +67,7 @@ export function ScoreView(props: Props): ReactNode {
         <Findings
           judgement={judgement}
           edit={edit}
+          onMend={mend}
           onSelect={showWhere}
           onNeeds={() => setDialog('needs')}
           empty={score.sections.length === 0}

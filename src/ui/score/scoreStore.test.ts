@@ -1,9 +1,11 @@
 // The edited score against a server that is made up here: saving, undoing, silence and staleness.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Score } from '@/core/score/score'
 import { circuit, score, talk } from '@/core/testing'
 
 const kept = new Map<string, unknown>()
 vi.mock('idb-keyval', () => ({
+  keys: () => Promise.resolve([...kept.keys()]),
   get: (key: string) => Promise.resolve(structuredClone(kept.get(key))),
   set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
   del: (key: string) => Promise.resolve(void kept.delete(key)),
@@ -11,24 +13,44 @@ vi.mock('idb-keyval', () => ({
 const { createScoreStore } = await import('./scoreStore')
 
 /** A server with one score; `down` makes it silent. */
-const server = { revision: 1, score: score(circuit()) as unknown, down: false, saves: 0, refuses: '' }
+const server = {
+  revision: 1,
+  score: score(circuit()) as unknown,
+  down: false,
+  saves: 0,
+  refuses: '',
+  key: null as string | null,
+  loses: 0,
+}
 const answer = (status: number, data: unknown): Response => Response.json(data, { status })
+
+const staleFact = () => ({ code: 'stale', what: 'score', now: { revision: server.revision, key: server.key } })
 
 beforeEach(() => {
   kept.clear()
-  Object.assign(server, { revision: 1, score: score(circuit()), down: false, saves: 0, refuses: '' })
+  Object.assign(server, {
+    revision: 1,
+    score: score(circuit()),
+    down: false,
+    saves: 0,
+    refuses: '',
+    key: null,
+    loses: 0,
+  })
   vi.useFakeTimers()
   vi.stubGlobal('fetch', (_path: string, init: { method: string; body?: string }) => {
     if (server.down) return Promise.reject(new TypeError('no connection'))
-    if (init.method === 'GET') return Promise.resolve(answer(200, { score: server.score, revision: server.revision }))
-    const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number }
+    if (init.method === 'GET')
+      return Promise.resolve(answer(200, { score: server.score, revision: server.revision, key: server.key }))
+    const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number; key: string }
     if (body.revision !== server.revision)
-      return Promise.resolve(answer(409, { problem: { code: 'stale', message: 'Changed.', place: null } }))
+      return Promise.resolve(answer(409, { problem: { code: 'stale', fact: staleFact(), message: '', place: null } }))
     if (server.refuses)
       return Promise.resolve(answer(400, { problem: { code: 'bad-request', message: server.refuses, place: null } }))
     server.saves++
-    server.score = body.score
-    return Promise.resolve(answer(200, { revision: ++server.revision }))
+    Object.assign(server, { score: body.score, key: body.key, revision: server.revision + 1 })
+    if (server.loses-- > 0) return Promise.reject(new TypeError('the answer was lost'))
+    return Promise.resolve(answer(200, { revision: server.revision, key: body.key }))
   })
 })
 afterEach(() => {
@@ -36,7 +58,7 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const open = () => createScoreStore('deck', score(circuit()), 1)
+const open = () => createScoreStore('deck', server.score as Score, { revision: server.revision, key: server.key })
 const rename = (store: ReturnType<typeof open>, title: string): void =>
   store.getState().edit((draft) => {
     draft.title = title
@@ -142,8 +164,52 @@ describe('trouble', () => {
     const store = open()
     rename(store, 'one')
     await vi.advanceTimersByTimeAsync(600)
-    const later = createScoreStore('deck', score(talk('x', 1000)), 9)
+    const later = createScoreStore('deck', score(talk('x', 1000)), { revision: 9, key: null })
     await later.getState().restore()
     expect([later.getState().undo.length, later.getState().score.sections[0]?.key]).toEqual([0, 'x'])
+  })
+})
+
+describe('a lost answer', () => {
+  it('is no conflict: the save is known again by its key, and what was typed since is saved over it', async () => {
+    const store = open()
+    server.loses = 1
+    rename(store, 'first')
+    await vi.advanceTimersByTimeAsync(600)
+    rename(store, 'second')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect([store.getState().saveState, (server.score as Score).title, server.revision]).toEqual(['saved', 'second', 3])
+  })
+  it('that brought all there was is not sent again', async () => {
+    const store = open()
+    server.loses = 1
+    rename(store, 'only')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect([store.getState().saveState, server.saves]).toEqual(['saved', 1])
+  })
+  it('is none after a reload either, whether the page was made before or after that save', async () => {
+    for (const early of [false, true]) {
+      kept.clear()
+      const store = open()
+      const before = { score: server.score as Score, version: { revision: server.revision, key: server.key } }
+      server.loses = 1
+      rename(store, `lost, ${early}`)
+      await vi.advanceTimersByTimeAsync(600)
+      const again = early ? createScoreStore('deck', before.score, before.version) : open()
+      await again.getState().restore()
+      rename(again, `typed after, ${early}`)
+      await vi.advanceTimersByTimeAsync(8000)
+      expect([again.getState().saveState, (server.score as Score).title]).toEqual(['saved', `typed after, ${early}`])
+    }
+  })
+  it('does not hide what somebody else saved after it', async () => {
+    const store = open()
+    server.loses = 1
+    rename(store, 'lost')
+    await vi.advanceTimersByTimeAsync(600)
+    Object.assign(server, { revision: 3, key: 'theirs' })
+    rename(store, 'mine')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(store.getState().saveState).toBe('stale')
   })
 })

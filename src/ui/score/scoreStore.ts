@@ -1,12 +1,14 @@
 // The score being edited: every change is an undoable command (patches there and back), saved by itself, and kept in
 // the browser with its history so that a reload, a crash or a silent server loses nothing.
 'use client'
-import { del, get, set } from 'idb-keyval'
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import { giveKeys, withKeys } from '@/core/score/formats/keys'
 import { scoreSchema, type Score } from '@/core/score/score'
-import { call, CallError } from '../api'
+import type { Version } from '@/core/version'
+import { call } from '../api'
+import { forgetWork, keepWork, keptWork } from '../parts/keptWork'
+import { SaveQueue, type Begun, type SaveState } from '../parts/saveQueue'
 
 enablePatches()
 
@@ -14,9 +16,6 @@ interface Command {
   forth: Patch[]
   back: Patch[]
 }
-
-/** `refused`: the server will not have this score, and says why; the next change is tried again. */
-export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale' | 'refused'
 
 export interface ScoreState {
   score: Score
@@ -36,16 +35,12 @@ export interface ScoreState {
   flush: () => Promise<void>
 }
 
-interface Kept {
-  revision: number
-  dirty: boolean
+interface Kept extends Begun {
   score: unknown
   undo: Command[]
   redo: Command[]
 }
 
-const SAVE_AFTER_MS = 500
-const RETRY_AFTER_MS = 3000
 const MOST_HISTORY = 500
 
 /** An edit after which every station and row has a key of its own; it is one command with what the recipe did. */
@@ -61,60 +56,24 @@ function editKeyed(score: Score, recipe: (draft: Score) => void): [next: Score, 
   return [keyed, [...forth, ...more], [...less, ...back]]
 }
 
-// One closure holds what one store remembers beside its state: the revision, what is saved, the save under way.
-// eslint-disable-next-line max-lines-per-function
-export function createScoreStore(id: string, initial: Score, initialRevision: number): StoreApi<ScoreState> {
-  let revision = initialRevision
-  let saved = initial
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<void> | null = null
+export function createScoreStore(id: string, initial: Score, version: Version): StoreApi<ScoreState> {
   const keptAs = `score:${id}`
-
-  // eslint-disable-next-line max-lines-per-function
+  const path = `/api/workouts/${id}/score`
   return createStore<ScoreState>((write, read) => {
-    const isDirty = (): boolean => read().score !== saved
-    const keep = (): void => {
-      const { score, undo, redo } = read()
-      const kept: Kept = { revision, dirty: isDirty(), score, undo, redo }
-      void set(keptAs, kept).catch(() => {})
-    }
-    const schedule = (delay = SAVE_AFTER_MS): void => {
-      clearTimeout(timer)
-      timer = setTimeout(() => void save(), delay)
-    }
-    const save = async (): Promise<void> => {
-      clearTimeout(timer)
-      if (saving) await saving
-      if (!isDirty() || read().saveState === 'stale') return
-      saving = attempt().finally(() => {
-        saving = null
-      })
-      await saving
-    }
-    const attempt = async (): Promise<void> => {
-      const { score } = read()
-      write({ saveState: 'saving' })
-      try {
-        revision = (await call<{ revision: number }>('PUT', `/api/workouts/${id}/score`, { score, revision })).revision
-        saved = score
-        write({ saveState: isDirty() ? 'unsaved' : 'saved' })
-        if (isDirty()) schedule()
-      } catch (error) {
-        const saveState = stateAfter(error)
-        write({ saveState, refusal: saveState === 'refused' && error instanceof Error ? error.message : '' })
-        if (saveState === 'offline') schedule(RETRY_AFTER_MS)
-      }
-      keep()
-    }
+    const queue: SaveQueue<Score> = new SaveQueue({
+      saved: initial,
+      version,
+      read: () => read()?.score ?? initial,
+      send: async ({ document: score, ...save }) => (await call<Version>('PUT', path, { score, ...save })).revision,
+      onState: (saveState, refusal) => write({ saveState, refusal }),
+      keep: () => {
+        const { score, undo, redo } = read()
+        return keepWork(keptAs, { ...queue.begun(), score, undo, redo } satisfies Kept)
+      },
+    })
     const change = (score: Score, undo: Command[], redo: Command[]): void => {
-      write({
-        score,
-        undo: undo.slice(-MOST_HISTORY),
-        redo,
-        saveState: read().saveState === 'stale' ? 'stale' : 'unsaved',
-      })
-      keep()
-      schedule()
+      write({ score, undo: undo.slice(-MOST_HISTORY), redo })
+      queue.changed()
     }
 
     return {
@@ -139,36 +98,25 @@ export function createScoreStore(id: string, initial: Score, initialRevision: nu
         if (last) change(applyPatches(score, last.forth), [...undo, last], redo.slice(0, -1))
       },
       async resolveStale(choice) {
-        const theirs = await call<{ score: Score; revision: number }>('GET', `/api/workouts/${id}/score`)
-        revision = theirs.revision
-        if (choice === 'mine') {
-          saved = theirs.score
-          write({ saveState: 'unsaved' })
-          return save()
-        }
-        saved = theirs.score
-        write({ score: theirs.score, undo: [], redo: [], saveState: 'saved' })
-        keep()
+        const { score: theirs, ...now } = await call<Version & { score: Score }>('GET', path)
+        if (choice === 'theirs') write({ score: theirs, undo: [], redo: [] })
+        queue.adopt(theirs, now)
+        await queue.flush()
       },
       async restore() {
-        const kept = await get<Kept>(keptAs).catch(() => undefined)
+        const kept = await keptWork<Kept>(keptAs)
         const score = scoreSchema.safeParse(kept?.score)
         if (!kept || !score.success || read().undo.length) return
-        const unchangedThere = kept.revision === revision
-        if (unchangedThere) write({ undo: kept.undo, redo: kept.redo })
-        if (kept.dirty) {
-          revision = kept.revision
-          write({ score: score.data, undo: kept.undo, redo: kept.redo, saveState: 'unsaved' })
-          schedule(0)
-        } else if (!unchangedThere) await del(keptAs)
+        const { undo, redo, dirty } = kept
+        if (!dirty && kept.revision !== version.revision) return forgetWork(keptAs)
+        const follows = queue.takeUp(kept)
+        if (follows || dirty) write({ undo, redo })
+        if (!dirty) return
+        write({ score: score.data })
+        queue.changed()
+        await queue.flush()
       },
-      flush: save,
+      flush: () => queue.flush(),
     }
   })
-}
-
-/** A server that is silent or stumbles is asked again; one that says no is not. */
-function stateAfter(error: unknown): SaveState {
-  const code = error instanceof CallError ? error.code : 'offline'
-  return code === 'stale' ? 'stale' : code === 'offline' || code === 'tool-failed' ? 'offline' : 'refused'
 }

@@ -2,9 +2,9 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { produce } from 'immer'
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useStore } from 'zustand'
-import { judge, type Judgement } from '@/core/check/check'
+import { mendOf, type Judgement, type ToldFinding } from '@/core/check/check'
 import { tryExpand, type Unfolding } from '@/core/expand/expand'
 import { setLength } from '@/core/score/edits'
 import { libraryOf, withLibrary } from '@/core/score/library'
@@ -13,9 +13,11 @@ import type { Move } from '@/core/score/move'
 import type { Score } from '@/core/score/score'
 import type { Expansion, Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
+import type { Version } from '@/core/version'
 import { isTyping } from '../parts/isTyping'
 import type { Edit } from './edit'
 import { createScoreStore, type ScoreState } from './scoreStore'
+import { useJudgement } from './useJudgement'
 
 export interface ScoreEditing {
   state: ScoreState
@@ -28,26 +30,27 @@ export interface ScoreEditing {
   /** What is shown: the score, or the one that a dragged edge would make. */
   expansion: Expansion
   problem: Unfolding['problem']
-  judgement: Judgement
+  /** Null until the score was judged. */
+  judgement: Judgement<ToldFinding> | null
+  /** Applies the mend of a finding, where the score still has it. */
+  mend: (findingId: string) => void
   library: Move[]
 }
 
 interface Props {
   id: string
   score: Score
-  revision: number
+  version: Version
   ownMoves: Move[]
 }
 
-export function useScoreEditing({ id, score: initial, revision, ownMoves }: Props): ScoreEditing {
-  const [store] = useState(() => createScoreStore(id, initial, revision))
+export function useScoreEditing({ id, score: initial, version, ownMoves }: Props): ScoreEditing {
+  const [store] = useState(() => createScoreStore(id, initial, version))
   const state = useStore(store)
   const { score } = state
   const [preview, setPreview] = useState<Score | null>(null)
   const { unfolded, expansion } = useExpansion(preview ?? score)
-  // Judged after the picture: a keystroke waits for neither.
-  const judged = useDeferredValue(unfolded)
-  const judgement = useMemo(() => judge(judged.score, judged.result), [judged])
+  const judgement = useJudgement(unfolded.score)
   const library = useMemo(() => libraryOf(ownMoves), [ownMoves])
   useKeeping(store)
   useUndoKeys(state)
@@ -60,6 +63,13 @@ export function useScoreEditing({ id, score: initial, revision, ownMoves }: Prop
         withLibrary(draft, ownMoves)
       }),
     [store, ownMoves],
+  )
+  const mend = useCallback(
+    (findingId: string) => {
+      const found = mendOf(store.getState().score, findingId)
+      if (found) edit(found.apply)
+    },
+    [edit, store],
   )
   const replace = (read: Score): void =>
     store.getState().edit((draft) => {
@@ -76,7 +86,7 @@ export function useScoreEditing({ id, score: initial, revision, ownMoves }: Prop
     if (durationMs !== null && durationMs !== segment.durationMs) edit((draft) => setLength(draft, segment, durationMs))
   }
   const { problem } = unfolded.result
-  return { state, score, edit, replace, resize, expansion, problem, judgement, library }
+  return { state, score, edit, replace, resize, expansion, problem, judgement, mend, library }
 }
 
 /** Takes up what this browser kept, and saves before the page is left. */

@@ -2,6 +2,7 @@
 'use client'
 import { Film } from 'lucide-react'
 import { useRef, useState, type ReactNode } from 'react'
+import { toast } from 'sonner'
 import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
@@ -26,8 +27,7 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
     (job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'),
   )
   const failed = progress.footage?.state === 'failed' ? progress.footage : null
-  const lost = progress.jobs.find((job) => job.kind === 'prepare' && job.state === 'failed')?.problem ?? null
-  const problem = uploadProblem ?? failed?.problem ?? (progress.footage?.state === 'preparing' ? lost : null)
+  const problem = uploadProblem ?? failed?.problem ?? null
   return (
     <section
       className={`m-6 flex flex-1 flex-col items-center justify-center gap-5 border-4 border-dashed p-10 text-center ${over ? 'border-signal bg-land/25' : 'border-rule'}`}
@@ -79,9 +79,25 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
           </b>
           <br />
           {problem}
+          {failed && !uploadProblem && <TryAgain footageId={failed.id} />}
         </p>
       )}
     </section>
+  )
+}
+
+/** Takes up once more what failed: the file is still there. */
+export function TryAgain({ footageId }: { footageId: string }): ReactNode {
+  return (
+    <Button
+      weight="plain"
+      className="mt-3 block"
+      onClick={() =>
+        void call('POST', `/api/footage/${footageId}/prepare`).catch((error: Error) => toast.error(error.message))
+      }
+    >
+      {words.tryAgain}
+    </Button>
   )
 }
 

@@ -7,11 +7,12 @@ import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
 import { Button, IconButton } from '../parts/Button'
+import { StaleDialog } from '../parts/StaleDialog'
 import { useVideoClock } from '../parts/useVideoClock'
 import { ChangeList } from './ChangeList'
 import { Shores } from './Shores'
 import { SyncSummary } from './SyncSummary'
-import { useStitching } from './useStitching'
+import { useStitching, type Stitching as On } from './useStitching'
 import { useSyncKeys } from './useSyncKeys'
 
 const words = texts.sync
@@ -74,15 +75,29 @@ export function Stitching({ workoutId, segments, footage, tied, children }: Prop
               {hasSound ? words.hear : words.noSound}
             </Button>
           </div>
-          {on.problem && (
-            <p role="alert" className="pb-2 text-signal">
-              {on.problem}
-            </p>
-          )}
+          <SaveTrouble on={on} />
           <ChangeList on={on} />
         </div>
       </div>
+      <StaleDialog open={on.saveState === 'stale'} hint={words.staleText} onAnswer={on.resolveStale} />
       <Shores segments={segments} on={on} footage={footage} clock={clock} playing={playing} />
     </>
+  )
+}
+
+/** Why ties are not saved, while they are not. */
+function SaveTrouble({ on }: { on: On }): ReactNode {
+  const said =
+    on.saveState === 'offline'
+      ? texts.score.offline
+      : on.saveState === 'refused'
+        ? texts.score.refused(on.refusal)
+        : null
+  return (
+    said && (
+      <p role="alert" className="pb-2 text-signal">
+        {said}
+      </p>
+    )
   )
 }

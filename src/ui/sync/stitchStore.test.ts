@@ -26,7 +26,17 @@ beforeEach(() => {
     if (server.down) return Promise.reject(new TypeError('no connection'))
     const asked = JSON.parse(body) as { stitches: Stitch[]; revision: number }
     if (asked.revision !== server.revision)
-      return Promise.resolve(Response.json({ problem: { code: 'stale', message: '', place: null } }, { status: 409 }))
+      return Promise.resolve(
+        Response.json(
+          {
+            problem: {
+              code: 'stale',
+              fact: { code: 'stale', what: 'ties', now: { revision: server.revision, key: null } },
+            },
+          },
+          { status: 409 },
+        ),
+      )
     Object.assign(server, { stitches: asked.stitches, revision: server.revision + 1, saves: server.saves + 1 })
     return Promise.resolve(Response.json({ revision: server.revision }))
   })
@@ -37,7 +47,14 @@ afterEach(() => {
 })
 
 const open = (stitches: Stitch[] = []) =>
-  createStitchStore({ footageId: 'film', segments, footageMs: 90_000, stitches, revision: 1, onSaved: () => {} })
+  createStitchStore({
+    footageId: 'film',
+    segments,
+    footageMs: 90_000,
+    stitches,
+    version: { revision: 1, key: null },
+    onSaved: () => {},
+  })
 const put = (store: ReturnType<typeof open>, row: number, footageMs: number) =>
   store.getState().put({ segmentId: idOf(row), edge: 'start', footageMs })
 
@@ -74,9 +91,23 @@ describe('a tie by hand', () => {
 describe('what is heard', () => {
   it('stands beside ties by hand, and never in their place', () => {
     const store = open([hand(2, 40_000)])
-    store.getState().setHeard([heard(1, 10_000), heard(2, 33_000), heard(3, 35_000), heard(4, 50_000)])
+    store
+      .getState()
+      .setHeard([heard(1, 10_000), heard(2, 33_000), heard(3, 35_000), heard(4, 50_000)], store.getState().stitches)
     const times = Object.fromEntries(store.getState().stitches.map((one) => [one.segmentId, one.footageMs]))
     expect(times).toEqual({ [idOf(1)]: 10_000, [idOf(2)]: 40_000, [idOf(4)]: 50_000 })
+  })
+})
+
+describe('what was changed while it was being heard', () => {
+  it('stays as it was changed: a tie taken away, one made by hand, one moved', () => {
+    const before = [heard(1, 10_000), heard(2, 30_000)]
+    const store = open(before)
+    store.getState().remove({ segmentId: idOf(2), edge: 'start' })
+    put(store, 3, 42_000)
+    store.getState().setHeard([heard(1, 10_100), heard(2, 30_000), heard(3, 40_000), heard(4, 60_000)], before)
+    const times = Object.fromEntries(store.getState().stitches.map((one) => [one.segmentId, one.footageMs]))
+    expect(times).toEqual({ [idOf(1)]: 10_100, [idOf(3)]: 42_000, [idOf(4)]: 60_000 })
   })
 })
 
@@ -86,16 +117,16 @@ describe('saving', () => {
     const store = open()
     put(store, 1, 5000)
     await vi.advanceTimersByTimeAsync(100)
-    expect(store.getState().problem).not.toBeNull()
+    expect(store.getState().saveState).toBe('offline')
     server.down = false
     await vi.advanceTimersByTimeAsync(5000)
-    expect([server.saves, store.getState().problem]).toEqual([1, null])
+    expect([server.saves, store.getState().saveState]).toEqual([1, 'saved'])
   })
-  it('stops, with the reason, where they were changed elsewhere', async () => {
+  it('asks where they were changed elsewhere', async () => {
     server.revision = 5
     const store = open()
     put(store, 1, 5000)
     await vi.runAllTimersAsync()
-    expect([server.saves, store.getState().problem]).toEqual([0, expect.stringMatching(/another tab/)])
+    expect([server.saves, store.getState().saveState]).toEqual([0, 'stale'])
   })
 })

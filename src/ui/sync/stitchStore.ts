@@ -1,13 +1,17 @@
 // The stitches being edited: whole lists, undoable, saved as they change. Ties that cannot hold are refused here.
 'use client'
+import { z } from 'zod'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import { tieKey, type BoundaryName } from '@/core/align/boundaries'
-import { holdingTies, withHandTie, type Stitch, type Tie } from '@/core/align/ties'
+import { holdingTies, stitchSchema, withHandTie, type Stitch, type Tie } from '@/core/align/ties'
 import type { ProblemFact } from '@/core/facts'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
-import { texts } from '@/core/words/en/screens'
-import { call, CallError } from '../api'
+import type { Version } from '@/core/version'
+import type { Stitches } from '@/server/stitches'
+import { call } from '../api'
+import { keepWork, keptWork } from '../parts/keptWork'
+import { SaveQueue, type Begun, type SaveState } from '../parts/saveQueue'
 
 /** What became of a tie by hand: how many heard ties it took the place of, or why it was refused. */
 export type HandOutcome = { dropped: number; problem: null } | { problem: ProblemFact }
@@ -16,70 +20,76 @@ export interface StitchState {
   stitches: Stitch[]
   past: Stitch[][]
   future: Stitch[][]
-  problem: string | null
-  /** Ties by hand stay; what was heard stands beside them where it can. */
-  setHeard: (heard: readonly Stitch[]) => void
+  saveState: SaveState
+  /** Why the last save was refused. */
+  refusal: string
+  /**
+   * Ties by hand stay; what was heard stands beside them where it can. What was changed while it was being heard stays
+   * as it was changed.
+   * @param since the ties when the hearing began.
+   */
+  setHeard: (heard: readonly Stitch[], since: readonly Stitch[]) => void
   put: (tie: Tie) => HandOutcome
   remove: (boundary: BoundaryName) => void
   undoOnce: () => void
   redoOnce: () => void
+  /** Answers a conflict: with our ties over theirs, or with theirs. */
+  resolveStale: (keep: 'mine' | 'theirs') => Promise<void>
+  /** Takes up unsaved ties that this browser kept. */
+  restore: () => Promise<void>
 }
 
-interface Editing {
+interface Editing extends Stitches {
   footageId: string
   segments: readonly Segment[]
   footageMs: Ms
-  stitches: Stitch[]
-  revision: number
   onSaved: () => void
 }
 
-const RETRY_AFTER_MS = 3000
+interface Kept extends Begun {
+  stitches: unknown
+}
 
 export function createStitchStore(editing: Editing): StoreApi<StitchState> {
-  const { footageId, segments, footageMs, onSaved } = editing
-  let { revision, stitches: saved } = editing
-  let saving = false
+  const { footageId, segments, footageMs, onSaved, version } = editing
+  const keptAs = `ties:${footageId}`
+  const path = `/api/footage/${footageId}/stitches`
   return createStore<StitchState>((write, read) => {
-    const save = async (): Promise<void> => {
-      const { stitches } = read()
-      if (saving || stitches === saved) return
-      saving = true
-      try {
-        const body = { stitches, revision }
-        revision = (await call<{ revision: number }>('PUT', `/api/footage/${footageId}/stitches`, body)).revision
-        saved = stitches
-        write({ problem: null })
-        onSaved()
-      } catch (error) {
-        const stale = error instanceof CallError && error.code === 'stale'
-        write({ problem: stale ? texts.sync.stale : (error as Error).message })
-        if (!stale) setTimeout(() => void save(), RETRY_AFTER_MS)
-        return
-      } finally {
-        saving = false
-      }
-      void save()
+    const queue: SaveQueue<Stitch[]> = new SaveQueue({
+      saved: editing.stitches,
+      version,
+      read: () => read()?.stitches ?? editing.stitches,
+      send: async ({ document: stitches, ...save }) =>
+        (await call<Version>('PUT', path, { stitches, ...save })).revision,
+      onState: (saveState, refusal) => write({ saveState, refusal }),
+      keep: () => keepWork(keptAs, { ...queue.begun(), stitches: read().stitches } satisfies Kept),
+      onSaved,
+    })
+    const show = (change: Partial<StitchState>): void => {
+      write(change)
+      queue.changed()
+      void queue.flush()
     }
     const change = (stitches: Stitch[]): void => {
-      write({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
-      void save()
+      show({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
     }
     const step = (from: 'past' | 'future', to: 'past' | 'future'): void => {
       const target = read()[from].at(-1)
       if (!target) return
-      write({ [from]: read()[from].slice(0, -1), [to]: [...read()[to], read().stitches], stitches: target })
-      void save()
+      show({ [from]: read()[from].slice(0, -1), [to]: [...read()[to], read().stitches], stitches: target })
     }
     return {
       stitches: editing.stitches,
       past: [],
       future: [],
-      problem: null,
-      setHeard(heard) {
-        const hands = read().stitches.filter((one) => one.origin === 'hand')
-        const held = new Set(hands.map(tieKey))
-        const all = [...hands, ...heard.filter((one) => !held.has(tieKey(one)))]
+      saveState: 'saved',
+      refusal: '',
+      setHeard(heard, since) {
+        const { stitches } = read()
+        const hands = stitches.filter((one) => one.origin === 'hand')
+        const held = new Set([...hands.map(tieKey), ...changedBetween(since, stitches)])
+        const kept = stitches.filter((one) => held.has(tieKey(one)))
+        const all = [...kept, ...heard.filter((one) => !held.has(tieKey(one)))]
         change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
       },
       put(tie) {
@@ -91,6 +101,26 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
       remove: (boundary) => change(read().stitches.filter((one) => tieKey(one) !== tieKey(boundary))),
       undoOnce: () => step('past', 'future'),
       redoOnce: () => step('future', 'past'),
+      async resolveStale(choice) {
+        const { stitches: theirs, ...now } = await call<Version & { stitches: Stitch[] }>('GET', path)
+        if (choice === 'theirs') write({ stitches: theirs, past: [], future: [] })
+        queue.adopt(theirs, now)
+        await queue.flush()
+      },
+      async restore() {
+        const kept = await keptWork<Kept>(keptAs)
+        const stitches = z.array(stitchSchema).safeParse(kept?.stitches)
+        if (!kept?.dirty || !stitches.success || read().past.length) return
+        queue.takeUp(kept)
+        show({ stitches: stitches.data, past: [read().stitches] })
+      },
     }
   })
+}
+
+/** Boundaries whose tie is not the one it was. */
+function changedBetween(before: readonly Stitch[], now: readonly Stitch[]): string[] {
+  const was = new Map(before.map((one) => [tieKey(one), one.footageMs]))
+  const is = new Map(now.map((one) => [tieKey(one), one.footageMs]))
+  return [...new Set([...was.keys(), ...is.keys()])].filter((key) => was.get(key) !== is.get(key))
 }

@@ -15,7 +15,8 @@ import type { Stitches } from '@/server/stitches'
 import { call } from '../api'
 import type { VideoClock } from '../parts/useVideoClock'
 import { changesOf, type Change } from './changes'
-import { createStitchStore } from './stitchStore'
+import type { SaveState } from '../parts/saveQueue'
+import { createStitchStore, type StitchState } from './stitchStore'
 
 const words = texts.sync
 
@@ -33,8 +34,10 @@ export interface Stitching {
   anyTied: boolean
   canUndo: boolean
   canRedo: boolean
-  /** Why saving does not go on. */
-  problem: string | null
+  saveState: SaveState
+  /** Why the last save was refused. */
+  refusal: string
+  resolveStale: StitchState['resolveStale']
   hearing: boolean
   seek: (ms: Ms) => void
   toggle: () => void
@@ -68,6 +71,7 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
     createStitchStore({ footageId: footage.id, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
   )
   const state = useStore(store)
+  useEffect(() => void store.getState().restore(), [store])
   const [place, setPlace] = useState(0)
   const { stitches } = state
   const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])
@@ -123,7 +127,7 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
     anyTied: stitches.length > 0,
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
-    problem: state.problem,
+    ...{ saveState: state.saveState, refusal: state.refusal, resolveStale: state.resolveStale },
     toggle: playing.toggle,
     ...{ choose, stitchHere, nudge, moveTo, hearAround, findBeeps },
     remove: state.remove,
@@ -178,9 +182,10 @@ function useHearing(
   const [hearing, setHearing] = useState(false)
   const find = async (): Promise<void> => {
     setHearing(true)
+    const since = store.getState().stitches
     try {
       const { found } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`)
-      if (found.length) store.getState().setHeard(found)
+      if (found.length) store.getState().setHeard(found, since)
       toast(found.length ? words.found(store.getState().stitches.length, all) : words.foundNone)
     } catch (error) {
       toast.error((error as Error).message)

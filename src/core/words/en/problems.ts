@@ -44,6 +44,8 @@ function wanted(cell: CellWanted): string {
 const PLAIN = {
   'not-moves-file': 'This is no file of moves: it needs "format": "jivet-moves", "version": 1 and "moves".',
   'not-utf8': 'The text is not UTF-8. Save it as UTF-8 and try again.',
+  'unstorable-text':
+    'There is a character in the text that cannot be kept: half of an emoji, or an invisible NUL. Delete it and type it anew.',
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
@@ -67,7 +69,13 @@ const PLAIN = {
   'move-name-missing': 'The name of the move is missing.',
   cancelled: 'Cancelled.',
   'disk-full': 'The disk is full. Free some space, then try again.',
+  'database-away': 'The database is starting again. Try again in a moment.',
   unexpected: 'Something went wrong on the server. Nothing was changed; try again.',
+  'claim-lost': 'Another worker has taken this up meanwhile.',
+  'prepare-cancelled': 'Preparing this file was stopped. Try again, or add another.',
+  'stored-file-gone': 'The file of this footage is no longer in the data folder. Add it again.',
+  'length-missing': 'The length of the upload has to be said when it begins.',
+  'nothing-to-try': 'This file needs no second try.',
   'broke-off-often':
     'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.',
 } as const satisfies Partial<Record<ProblemFact['code'], string>>
@@ -112,6 +120,10 @@ function sentence(fact: WithValues): string {
       return `This is larger than ${fact.megabytes} MB.`
     case 'unreadable-file':
       return `The file cannot be read (${fact.reason}).`
+    case 'footage-too-long':
+      return `By its time stamps this file lasts ${formatLength(fact.durationMs)}; footage lasts a day at most. If it was filmed shorter, its time stamps are damaged: copy it from the camera again.`
+    case 'picture-too-large':
+      return `Its picture has ${fact.width} x ${fact.height} pixels; 7680 x 4320 is the most.`
     case 'tie-crosses':
       return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: ${fact.other} is tied at ${formatInstant(fact.otherMs)}, and the two would change places.`
     case 'tie-outside':
@@ -132,6 +144,10 @@ function sentence(fact: WithValues): string {
       return `There is no own move "${fact.name}".`
     case 'tool-failed':
       return `${fact.tool} gave up: ${fact.reason}`
+    case 'tool-killed':
+      return `${fact.tool} was ended from outside. Try again.`
+    case 'tool-slow':
+      return `${fact.tool} took far longer than this file should need, so it was stopped. The file may be damaged.`
     case 'tool-missing':
       return `This machine has no ${fact.tool}. Installing the package "${fact.package}" helps.`
     case 'font-missing':

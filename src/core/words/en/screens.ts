@@ -33,7 +33,9 @@ export const texts = {
     way: { planned: 'planned', filmed: 'filmed', tied: 'tied', rendered: 'rendered' },
   },
   score: scoreTexts,
+  stale: { title: 'Changed in another tab', takeTheirs: 'Take the other one', keepMine: 'Keep what I have here' },
   sync: {
+    tryAgain: 'Try again',
     add: 'Add footage',
     addHint: 'Drop the recorded session here, or choose the file. Any size, any camera.',
     choose: 'Choose a file',
@@ -77,7 +79,7 @@ export const texts = {
     worst: 'furthest off by',
     start: 'starts',
     end: 'ends',
-    stale: 'The stitches were changed in another tab since you opened them. Reload this page to see them.',
+    staleText: 'The ties of this footage were saved somewhere else after you opened them here. Which ones should stay?',
     hand: 'by hand',
     beep: 'beep',
     reckoned: 'reckoned',

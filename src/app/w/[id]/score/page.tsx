@@ -5,9 +5,6 @@ import { findWorkout } from '@/server/workouts'
 import { ScoreView } from '@/ui/score/ScoreView'
 
 export default async function ScorePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
-  const [{ id, score, scoreRevision }, ownMoves] = await Promise.all([
-    findWorkout(idFrom((await params).id)),
-    listMoves(),
-  ])
-  return <ScoreView key={id} id={id} score={score} revision={scoreRevision} ownMoves={ownMoves} />
+  const [{ id, score, version }, ownMoves] = await Promise.all([findWorkout(idFrom((await params).id)), listMoves()])
+  return <ScoreView key={id} id={id} score={score} version={version} ownMoves={ownMoves} />
 }

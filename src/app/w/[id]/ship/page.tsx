@@ -21,7 +21,7 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
       hasScore={changes.length > 0}
       hasStitches={stitches.length > 0}
       openChanges={changes.filter((boundary) => !tied.has(tieKey(boundary))).length}
-      scoreRevision={workout.scoreRevision}
+      scoreRevision={workout.version.revision}
     />
   )
 }

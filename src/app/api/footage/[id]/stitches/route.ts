@@ -1,11 +1,20 @@
 import { z } from 'zod'
 import { stitchSchema } from '@/core/align/ties'
 import { MOST_TIES } from '@/core/limits'
+import { saveSchema } from '@/core/version'
 import { idFrom, readBody, route } from '@/server/http'
-import { saveStitches } from '@/server/stitches'
+import { listStitches, saveStitches } from '@/server/stitches'
 
-const bodySchema = z.object({ revision: z.number().int().min(1), stitches: z.array(stitchSchema).max(MOST_TIES) })
+const bodySchema = z.object({ stitches: z.array(stitchSchema).max(MOST_TIES), ...saveSchema.shape })
 
-export const PUT = route<{ id: string }>(async (request, { id }) =>
-  Response.json({ revision: await saveStitches(idFrom(id), await readBody(request, bodySchema)) }),
-)
+export const dynamic = 'force-dynamic'
+
+export const GET = route<{ id: string }>(async (_request, { id }) => {
+  const { stitches, version } = await listStitches(idFrom(id))
+  return Response.json({ stitches, ...version })
+})
+
+export const PUT = route<{ id: string }>(async (request, { id }) => {
+  const { stitches, ...version } = await readBody(request, bodySchema)
+  return Response.json(await saveStitches(idFrom(id), { stitches, version }))
+})

@@ -1,16 +1,15 @@
-import { sql } from '@/server/db'
-import { idFrom, route } from '@/server/http'
-import { CHANGES } from '@/server/jobs'
-import { progressOf } from '@/server/progress'
-import { findWorkout } from '@/server/workouts'
+import { onChange } from '@/server/changes'
+import { route } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 
 const KEEP_ALIVE_MS = 15_000
 
-/** Server-sent events: the workout's footage, jobs and newest pack, whole, at once and after every change. */
-export const GET = route<{ id: string }>(async (request, { id }) => {
-  const { id: workoutId } = await findWorkout(idFrom(id))
+/**
+ * Server-sent events, one stream for all tabs of a browser: the id of each workout whose footage, jobs or video changed,
+ * or `all` where changes may have been missed, as at the beginning.
+ */
+export const GET = route(async (request) => {
   const encoder = new TextEncoder()
   let close = (): void => {}
   const stream = new ReadableStream<Uint8Array>({
@@ -19,24 +18,25 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
       const say = (text: string): void => {
         if (open) controller.enqueue(encoder.encode(text))
       }
-      const tell = async (): Promise<void> => say(`data: ${JSON.stringify(await progressOf(workoutId))}\n\n`)
-      const listening = await sql().listen(CHANGES, (changed) => {
-        if (changed === workoutId) void tell().catch(() => close())
-      })
       const alive = setInterval(() => say(': still here\n\n'), KEEP_ALIVE_MS)
+      let stop = (): void => {}
       close = () => {
         if (!open) return
         open = false
         clearInterval(alive)
-        void listening.unlisten().catch(() => {})
+        stop()
         try {
           controller.close()
         } catch {
           /* a reader that has gone away has closed it already */
         }
       }
+      if (request.signal.aborted) return close()
       request.signal.addEventListener('abort', close, { once: true })
-      await tell()
+      stop = await onChange((workoutId) => say(`data: ${workoutId ?? 'all'}\n\n`))
+      // Closed while we waited: what was begun is ended here.
+      if (!open) return stop()
+      say('data: all\n\n')
     },
     cancel: () => close(),
   })

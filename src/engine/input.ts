@@ -1,0 +1,55 @@
+// What ffmpeg may open when it opens footage: one file of a kind that a camera or an editor writes, no list of other
+// files, nothing of the network, no picture beyond reason.
+import { Problem } from '../core/problem'
+import type { Ms } from '../core/units'
+
+/** Names of ffmpeg's readers. None of them follows a reference to another file. */
+const READERS = [
+  ...[
+    'mov',
+    'mp4',
+    'm4a',
+    '3gp',
+    '3g2',
+    'mj2',
+    'matroska',
+    'webm',
+    'avi',
+    'mpegts',
+    'mpeg',
+    'flv',
+    'asf',
+    'ogg',
+    'mxf',
+  ],
+  // Sound alone is not footage, but is told apart from what is no recording at all.
+  ...['wav', 'mp3', 'aac', 'flac'],
+]
+
+/** The largest picture: 8K, upright or not. */
+export const MOST_PIXELS = 7680 * 4320
+/** The longest footage: a day. */
+export const LONGEST_MS: Ms = 24 * 3_600_000
+
+const ALLOWED = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', READERS.join(',')]
+
+/** Arguments that open a footage, for ffmpeg. */
+export const footageInput = (path: string): string[] => [
+  ...ALLOWED,
+  ...['-max_pixels:v', String(MOST_PIXELS), '-i', `file:${path}`],
+]
+
+/** Arguments that open a footage, for ffprobe; they stand last. */
+export const probeInput = (path: string): string[] => [...ALLOWED, `file:${path}`]
+
+/** How long work on a footage may take before it is stopped: `times` its own length, and ten minutes. */
+export const patience = (durationMs: Ms, times: number): Ms =>
+  Math.min(LONGEST_TIMER_MS, Math.round(600_000 + durationMs * times))
+/** What Node's timers can wait: 24 days. */
+const LONGEST_TIMER_MS: Ms = 2 ** 31 - 1
+
+/** @throws Problem `footage-too-long` or `picture-too-large`. */
+export function refuseBeyond({ durationMs, width, height }: { durationMs: Ms; width: number; height: number }): void {
+  if (durationMs > LONGEST_MS) throw new Problem({ code: 'footage-too-long', durationMs })
+  if (width * height > MOST_PIXELS) throw new Problem({ code: 'picture-too-large', width, height })
+}

@@ -1,0 +1,92 @@
+// The server process: Next behind a gate that every request passes and every answer carries the headers of.
+import { randomBytes } from 'node:crypto'
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
+import next from 'next'
+import { isOwnHost } from './http'
+import { readSettings } from './settings'
+
+const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
+
+/** What may be loaded by a page: our own, and of scripts only those that carry this answer's number used once. */
+const pagePolicy = (nonce: string): string =>
+  [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    // Drawn sizes and positions are attributes of elements, and the parts that draw dialogs bring style elements.
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "media-src 'self' blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self' blob:",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ')
+/** What is no page loads nothing. */
+const DATA_POLICY = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'"
+
+const HEADERS = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'no-referrer',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+  'permissions-policy': 'camera=(), microphone=(), geolocation=()',
+}
+
+/** @returns why a request is refused before anything looks at it, or null. */
+function refusal(request: IncomingMessage): { status: number; text: string } | null {
+  if (!METHODS.has(request.method ?? '')) return { status: 405, text: 'This method is not known here.' }
+  if (!isOwnHost(request.headers.host ?? null)) return { status: 403, text: "This address is not one of Jivet's own." }
+  try {
+    const path = decodeURIComponent((request.url ?? '').split('?')[0] ?? '')
+    if (!path.startsWith('/') || path.includes('\0')) throw new URIError('not a path')
+  } catch {
+    return { status: 400, text: 'This is not an address.' }
+  }
+  return null
+}
+
+function gate(request: IncomingMessage, response: ServerResponse): boolean {
+  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
+  const isPage = !/^\/(api|_next)\//.test(request.url ?? '')
+  const nonce = randomBytes(16).toString('base64')
+  const policy = isPage ? pagePolicy(nonce) : DATA_POLICY
+  response.setHeader('content-security-policy', policy)
+  // Next reads the number for its own scripts from here, the layout for ours.
+  request.headers['content-security-policy'] = policy
+  request.headers['x-nonce'] = nonce
+  const refused = refusal(request)
+  if (!refused) return true
+  response.writeHead(refused.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' })
+  response.end(request.method === 'HEAD' ? undefined : refused.text)
+  return false
+}
+
+const { PORT, HOST } = readSettings()
+const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port: PORT })
+const handle = app.getRequestHandler()
+await app.prepare()
+
+const server = createServer((request, response) => {
+  if (!gate(request, response)) return
+  handle(request, response).catch((error: Error) => {
+    console.error(error)
+    if (!response.headersSent) response.writeHead(500)
+    response.end()
+  })
+})
+// An upload of a day's footage takes its time; only the head of a request is waited for no longer than this.
+server.requestTimeout = 0
+server.headersTimeout = 20_000
+server.on('clientError', (_error, socket) => socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n'))
+server.listen(PORT, HOST)
+
+function stop(): void {
+  server.close(() => process.exit(0))
+  server.closeAllConnections()
+  setTimeout(() => process.exit(0), 2000).unref()
+}
+process.on('SIGTERM', stop)
+process.on('SIGINT', stop)

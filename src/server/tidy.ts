@@ -1,0 +1,71 @@
+// Sweeps what nobody needs any more: uploads that were given up, scratch that an attempt left behind, and files in the
+// store that no row names. Each only after a stated time.
+import { readdir, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Ms } from '../core/units'
+import { sql } from './db'
+import { scratchFolder, storeFolder, uploadsFolder } from './store'
+
+const HOUR: Ms = 3_600_000
+/** An upload that nobody went on with. It can be taken up again until then. */
+export const UPLOAD_KEPT_MS = 7 * 24 * HOUR
+/** What no row names, and no attempt works on. */
+export const UNNAMED_KEPT_MS = 24 * HOUR
+
+export interface Swept {
+  what: 'upload' | 'scratch' | 'store'
+  path: string
+  bytes: number
+}
+
+/**
+ * @param dry only tells what would go.
+ * @param nowMs milliseconds since the epoch.
+ */
+export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Swept[]> {
+  const found = [
+    ...(await old('scratch', scratchFolder(), nowMs - UNNAMED_KEPT_MS)),
+    ...(await givenUpUploads(nowMs)),
+    ...(await unnamedInStore(nowMs)),
+  ]
+  if (!dry) for (const { path } of found) await rm(path, { recursive: true, force: true })
+  return found
+}
+
+/** Entries of a folder that were last changed before an instant. A rename is a change, too. */
+async function old(what: Swept['what'], folder: string, beforeMs: Ms): Promise<Swept[]> {
+  const found: Swept[] = []
+  for (const name of await readdir(folder).catch(() => [])) {
+    const path = join(folder, name)
+    const facts = await stat(path).catch(() => null)
+    if (facts && facts.ctimeMs < beforeMs) found.push({ what, path, bytes: facts.size })
+  }
+  return found
+}
+
+async function givenUpUploads(nowMs: Ms): Promise<Swept[]> {
+  const waiting = new Set(
+    (
+      await sql()<{ upload: string }[]>`
+    select upload from footage where upload is not null`
+    ).map(({ upload }) => join(uploadsFolder(), upload)),
+  )
+  const found = await old('upload', uploadsFolder(), nowMs - UPLOAD_KEPT_MS)
+  return found.filter(({ path }) => !waiting.has(path.replace(/\.json$/, '')))
+}
+
+async function unnamedInStore(nowMs: Ms): Promise<Swept[]> {
+  const found: Swept[] = []
+  for (const shelf of await readdir(storeFolder()).catch(() => []))
+    found.push(...(await old('store', join(storeFolder(), shelf), nowMs - UNNAMED_KEPT_MS)))
+  if (!found.length) return []
+  // Asked after the folder was read: what is named since then is kept.
+  const named = new Set(
+    (
+      await sql()<{ hash: string }[]>`
+    select hash from footage union select proxy_hash from footage union select peaks_hash from footage
+    union select video_hash from packs`
+    ).map(({ hash }) => hash),
+  )
+  return found.filter(({ path }) => !named.has(path.split('/').at(-1) ?? ''))
+}
