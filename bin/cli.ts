@@ -19,6 +19,15 @@ PLAN is a workout file (*.jivet.json), a typed score (*.score.txt) or an interva
 /** What the machine lacks, and not what was read. */
 const LACKING: ReadonlySet<ProblemCode> = new Set(['tool-missing', 'font-missing', 'package-missing'])
 
+/** Asked to end, the command ends its tools and takes back what it has begun; then it is gone by that signal. */
+const halt = new AbortController()
+let endedBy: NodeJS.Signals | null = null
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+  process.once(signal, () => {
+    endedBy = signal
+    halt.abort()
+  })
+
 async function main(argv: string[]): Promise<number> {
   try {
     const { values, positionals } = parseArgs({
@@ -42,7 +51,7 @@ async function main(argv: string[]): Promise<number> {
     const [name = '', ...files] = positionals
     const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name as keyof typeof COMMANDS] : undefined
     if (!command) throw new UsageError(name ? `there is no command "${name}"` : 'no command given')
-    await command(files, values)
+    await command(files, { ...values, signal: halt.signal })
     return Number(process.exitCode ?? 0)
   } catch (error) {
     return report(error, argv.includes('--debug'))
@@ -68,3 +77,4 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0)
 })
 process.exitCode = await main(process.argv.slice(2))
+if (endedBy) process.kill(process.pid, endedBy)

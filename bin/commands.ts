@@ -1,5 +1,5 @@
 // The headless commands: each reads its files, calls the core or the engine, and writes data to standard output.
-import { readFile, rename, writeFile } from 'node:fs/promises'
+import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
 import { describeSync, stitchByEvidence } from '../src/core/align/sync'
@@ -29,6 +29,8 @@ import { renderVideo } from '../src/engine/render'
 export class UsageError extends Error {}
 
 interface Options {
+  /** Ends the command before its time: nothing of it stays. */
+  signal: AbortSignal
   json?: boolean
   csv?: boolean
   out?: string
@@ -91,7 +93,7 @@ const cuesCommand: Command = async (files, options) => {
 
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
-  const { evidence, facts } = await hearFile(footage)
+  const { evidence, facts } = await hearFile(footage, options.signal)
   const beeps = timerBeeps(ofKind(evidence, 'beep')).map((beep) => ({
     kind: beep.kind,
     atMs: Math.round(beep.atMs),
@@ -109,7 +111,7 @@ const hearCommand: Command = async (files, options) => {
 const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
-  const { evidence, facts } = await hearFile(footage)
+  const { evidence, facts } = await hearFile(footage, options.signal)
   const result = describeSync(segments, stitchByEvidence(segments, evidence), facts.durationMs)
   if (options.json) return printJson(result)
   for (const stitch of result.stitches)
@@ -123,7 +125,7 @@ const cutCommand: Command = async (files, options) => {
   const [plan = '', footage = ''] = only(files, 2)
   onlyFollow(options.fit)
   const { segments } = await expandFile(plan)
-  const { cut } = await cutOf(segments, footage, await probed(footage), options.sync)
+  const { cut } = await cutOf(segments, footage, await probed(footage, options.signal), options)
   if (options.json) return printJson(cut)
   for (const { outMs, fromMs, toMs, segmentId, why } of cut.spans)
     print(`${formatInstant(outMs)}  ${formatInstant(fromMs)} - ${formatInstant(toMs)}  ${why}  ${segmentId ?? ''}`)
@@ -131,15 +133,15 @@ const cutCommand: Command = async (files, options) => {
 
 const renderCommand: Command = async (files, options) => {
   const [plan = '', footage = ''] = only(files, 2)
-  const out = required(options.out, '--out OUT.mp4')
+  const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
   onlyFollow(options.fit)
   const score = await naming(plan, readPlanFile(plan))
   const { segments } = await naming(plan, Promise.resolve(score).then(expand))
-  const facts = await probed(footage)
-  const { cut, shown } = await cutOf(segments, footage, facts, options.sync)
+  const facts = await probed(footage, options.signal)
+  const { cut, shown } = await cutOf(segments, footage, facts, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ footage, facts, cut, shown, count: score.count, out: temporary },
+      ...{ footage, facts, cut, shown, count: score.count, out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )
@@ -147,7 +149,7 @@ const renderCommand: Command = async (files, options) => {
 
 const trackCommand: Command = async (files, options) => {
   const { segments, totalMs } = await expandFile(only(files, 1)[0])
-  const out = required(options.out, '--out OUT.wav')
+  const out = await writable(required(options.out, '--out OUT.wav'), '.wav')
   const rate = 48_000
   await intoPlace(out, async (temporary) =>
     writeFile(temporary, writeWav(cueTrack(cuesFor(asPlanned(segments)), totalMs + 1000, rate), rate)),
@@ -209,19 +211,19 @@ async function naming<T>(file: string, work: Promise<T>): Promise<T> {
 
 const expandFile = (file = ''): Promise<Expansion> => naming(file, readPlanFile(file).then(expand))
 
-const probed = (footage: string): Promise<FootageFacts> =>
+const probed = (footage: string, signal: AbortSignal): Promise<FootageFacts> =>
   naming(
     footage,
-    probeFootage(footage).catch((error: NodeJS.ErrnoException) => {
+    probeFootage(footage, signal).catch((error: NodeJS.ErrnoException) => {
       throw error.code === 'ENOENT' ? new Problem({ code: 'no-file' }) : error
     }),
   )
 
-async function hearFile(footage: string): Promise<Heard & { facts: FootageFacts }> {
-  const facts = await probed(footage)
+async function hearFile(footage: string, signal: AbortSignal): Promise<Heard & { facts: FootageFacts }> {
+  const facts = await probed(footage, signal)
   if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, footage)
   const onProgress = progressOnTerminal('hear')
-  return { ...(await naming(footage, listenTo(footage, facts, { onProgress }))), facts }
+  return { ...(await naming(footage, listenTo(footage, facts, { onProgress, signal }))), facts }
 }
 
 /** The cut of a footage, with ties from a file or, without one, from what is heard in it. */
@@ -229,12 +231,12 @@ async function cutOf(
   segments: readonly Segment[],
   footage: string,
   facts: FootageFacts,
-  syncFile: string | undefined,
+  { sync: syncFile, signal }: Options,
 ): Promise<{ cut: Cut; shown: ShownSegment[] }> {
   const { durationMs } = facts
   const ties = syncFile
     ? await tiesFrom(syncFile, segments, durationMs)
-    : stitchByEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts)).evidence : [])
+    : stitchByEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts, { signal })).evidence : [])
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
   return followed(segments, ties, durationMs)
 }
@@ -257,9 +259,12 @@ async function readSync(file: string): Promise<z.infer<typeof syncFileSchema>> {
   }
 }
 
-/** Ties that cannot hold together are refused here, as in the application. */
+/** Ties of another plan, and ties that cannot hold together, are refused. */
 async function tiesFrom(file: string, segments: readonly Segment[], footageMs: Ms): Promise<Tie[]> {
   const { stitches } = await readSync(file)
+  const known = new Set(segments.map(({ id }) => id))
+  const foreign = stitches.find(({ segmentId }) => !known.has(segmentId))
+  if (foreign) throw new Problem({ code: 'sync-of-other-plan', segmentId: foreign.segmentId }, file)
   const wrong = tieProblem(segments, stitches, footageMs)
   if (wrong) throw new Problem(wrong, file)
   return stitches
@@ -270,11 +275,27 @@ async function shownFrom(segments: Expansion['segments'], file: string): Promise
   return followed(segments, await tiesFrom(file, segments, footageMs), footageMs).shown
 }
 
-/** Writes beside the wanted file and renames, so that a half-written file never bears the name. */
+/**
+ * @throws UsageError for a name whose ending is not the format's, Problem `not-a-file` where something stands that is no
+ * regular file.
+ */
+async function writable(out: string, ending: string): Promise<string> {
+  if (extname(out).toLowerCase() !== ending) throw new UsageError(`--out ${out} has to end in ${ending}`)
+  const there = await stat(out).catch(() => null)
+  if (there && !there.isFile()) throw new Problem({ code: 'not-a-file' }, out)
+  return out
+}
+
+/** Writes beside the wanted file and renames, so that a half-written file never bears the name, nor stays. */
 async function intoPlace(out: string, write: (temporary: string) => Promise<void>): Promise<void> {
   const temporary = `${out}.part${extname(out)}`
-  await write(temporary)
-  await rename(temporary, out)
+  try {
+    await write(temporary)
+    await rename(temporary, out)
+  } catch (error) {
+    await rm(temporary, { force: true })
+    throw error
+  }
 }
 
 function progressOnTerminal(what: string): ((share: number) => void) | undefined {

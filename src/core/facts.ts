@@ -80,6 +80,8 @@ type ProblemOfInput =
   | { code: 'bad-name' }
   | { code: 'no-file' }
   | { code: 'unreadable-file'; reason: string }
+  | { code: 'sync-of-other-plan'; segmentId: string }
+  | { code: 'not-a-file' }
 
 export type DocumentKind = 'workout file' | 'request'
 export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match'

@@ -1,11 +1,11 @@
 // Text by code points: cut without breaking a letter in two, and held to what can be stored.
 import { Problem } from './problem'
 
-/** At most so many code points, never half of one. */
+/** The beginning of a text, at most so many letters as JavaScript counts them, and never half of one. */
 export function clipped(text: string, most: number): string {
-  // Every code point takes one or two units: short enough is seen at once.
   if (text.length <= most) return text
-  return [...text.slice(0, most * 2)].slice(0, most).join('')
+  const cut = text.slice(0, most)
+  return cut.isWellFormed() ? cut : cut.slice(0, -1)
 }
 
 const isStorable = (text: string): boolean => text.isWellFormed() && !text.includes('\0')

@@ -2,6 +2,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { Problem } from '../core/problem'
 import type { Ms } from '../core/units'
+import { clipped } from '../core/text'
 
 export interface ToolCall {
   signal?: AbortSignal
@@ -107,5 +108,5 @@ function failure(tool: string, complaint: string): Problem {
       .split('\n')
       .filter((line) => !/^\s*$/.test(line))
       .at(-1) ?? 'no reason given'
-  return new Problem({ code: 'tool-failed', tool, reason: last.trim().slice(0, 200) }, complaint)
+  return new Problem({ code: 'tool-failed', tool, reason: clipped(last.trim(), 200) }, complaint)
 }

@@ -2,6 +2,7 @@
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import type { Db } from './jobs'
+import { clipped } from '../core/text'
 
 export interface Pack {
   id: string
@@ -80,11 +81,12 @@ export async function findPack(id: string): Promise<Pack> {
 
 /** A download's name from a title: letters, digits and hyphens, so that any file system takes it. */
 export function downloadName(title: string, ending: string): string {
-  const stem = title
+  const letters = title
+    .toWellFormed()
     .normalize('NFKD')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()
-    .slice(0, 80)
+  const stem = clipped(letters, 80)
   return `${stem || 'workout'}${ending}`
 }

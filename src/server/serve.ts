@@ -24,8 +24,14 @@ const pagePolicy = (nonce: string): string =>
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ')
-/** What is no page loads nothing. */
+/** What is no page loads nothing, except that a worker's script loads its parts. */
 const DATA_POLICY = "default-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'none'"
+const SCRIPT_POLICY = `${DATA_POLICY}; script-src 'self'`
+
+function policyFor(path: string, nonce: string): string {
+  if (path.startsWith('/_next/')) return SCRIPT_POLICY
+  return path.startsWith('/api/') ? DATA_POLICY : pagePolicy(nonce)
+}
 
 const HEADERS = {
   'x-content-type-options': 'nosniff',
@@ -50,9 +56,8 @@ function refusal(request: IncomingMessage): { status: number; text: string } | n
 
 function gate(request: IncomingMessage, response: ServerResponse): boolean {
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
-  const isPage = !/^\/(api|_next)\//.test(request.url ?? '')
   const nonce = randomBytes(16).toString('base64')
-  const policy = isPage ? pagePolicy(nonce) : DATA_POLICY
+  const policy = policyFor(request.url ?? '', nonce)
   response.setHeader('content-security-policy', policy)
   // Next reads the number for its own scripts from here, the layout for ours.
   request.headers['content-security-policy'] = policy

@@ -3,6 +3,7 @@ import type { TransactionSql } from 'postgres'
 import { tryExpand, type Unfolding } from '../core/expand/expand'
 import { namesIn } from '../core/score/library'
 import { scoreSchema, type Score } from '../core/score/score'
+import { clipped } from '../core/text'
 
 export type PlanState = 'empty' | 'planned' | 'beyond' | 'damaged'
 
@@ -39,7 +40,7 @@ export function factsOfStored(document: unknown): ShelfFacts {
 /** The title of a document that is no score any more. */
 function titleIn(document: unknown): string {
   const title: unknown = typeof document === 'object' && document ? Reflect.get(document, 'title') : null
-  return typeof title === 'string' ? title.slice(0, 300) : ''
+  return typeof title === 'string' ? clipped(title, 300) : ''
 }
 
 export async function writeFacts(tx: TransactionSql, workoutId: string, facts: ShelfFacts): Promise<void> {

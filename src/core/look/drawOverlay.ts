@@ -3,6 +3,7 @@
 import { STAFF_STEPS, type OverlayState } from './overlay'
 import { FONTS, OVERLAY } from './palette'
 import type { Surface } from './surface'
+import { clipped } from '../text'
 
 export interface Frame {
   width: number
@@ -195,8 +196,8 @@ function fitText(surface: Surface, text: string, { x, y, room, size, font }: Set
   let shown = text
   if (set(fitted) > room) {
     let keep = Math.floor((text.length * room) / surface.measureText(text).width)
-    while (keep > 1 && surface.measureText(`${text.slice(0, keep).trimEnd()}...`).width > room) keep--
-    shown = `${text.slice(0, keep).trimEnd()}...`
+    while (keep > 1 && surface.measureText(`${clipped(text, keep).trimEnd()}...`).width > room) keep--
+    shown = `${clipped(text, keep).trimEnd()}...`
   }
   surface.fillText(shown, x, y)
   return surface.measureText(shown).width

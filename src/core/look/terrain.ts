@@ -6,6 +6,7 @@ import type { Ms } from '../units'
 import type { Palette } from './palette'
 import { FONTS } from './palette'
 import type { Surface } from './surface'
+import { clipped } from '../text'
 
 export interface TerrainView {
   width: number
@@ -236,9 +237,13 @@ function drawLabel(
   surface.textAlign = 'center'
   surface.textBaseline = 'alphabetic'
   let shown = label
-  while (shown.length > 1 && surface.measureText(shown).width > wide + 8) shown = shown.slice(0, -1)
+  while (shown.length > 1 && surface.measureText(shown).width > wide + 8) shown = clipped(shown, shown.length - 1)
   if (shown.length > 3)
-    surface.fillText(shown === label ? label : `${shown.slice(0, -1)}.`, x + wide / 2, Math.max(14, baseline))
+    surface.fillText(
+      shown === label ? label : `${clipped(shown, shown.length - 1)}.`,
+      x + wide / 2,
+      Math.max(14, baseline),
+    )
 }
 
 function markSelected(surface: Surface, x: number, wide: number, view: TerrainView): void {

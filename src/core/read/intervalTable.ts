@@ -3,6 +3,7 @@ import { parse } from 'csv-parse/sync'
 import type { CellWanted } from '../facts'
 import { MOST_SECTIONS, MOST_SEGMENTS } from '../limits'
 import { Problem } from '../problem'
+import { unguarded } from '../write/cell'
 import { newList } from '../score/formats'
 import { withKeys } from '../score/formats/keys'
 import type { FreeList } from '../score/formats/list'
@@ -10,6 +11,7 @@ import { newRow, type ListRow } from '../score/formats/row'
 import { SIDES, type Side } from '../score/postures'
 import { emptyScore, FreshKeys, type Score } from '../score/score'
 import { KINDS, type Kind } from '../score/segment'
+import { clipped } from '../text'
 
 export const TABLE_HEADER = ['section', 'round', 'kind', 'label', 'side', 'seconds'] as const
 /** A seventh column that may be there: `yes` where the length is a guess. */
@@ -72,7 +74,7 @@ function checkHeader(found: string[]): number {
   const typed = found.map((cell) => cell.toLowerCase()).join()
   if (typed === TABLE_HEADER.join() || typed === [...TABLE_HEADER, ESTIMATED].join()) return found.length
   throw new Problem(
-    { code: 'bad-header', found: found.join(',').slice(0, 120), expected: TABLE_HEADER.join(',') },
+    { code: 'bad-header', found: clipped(found.join(','), 120), expected: TABLE_HEADER.join(',') },
     'line 1',
   )
 }
@@ -82,10 +84,11 @@ type Bad = (column: string, found: string, expected: CellWanted) => Problem
 
 function readRow(record: string[], line: number, columns: number): { section: string; row: ListRow } {
   const bad: Bad = (column, found, expected) =>
-    new Problem({ code: 'bad-cell', column, found: found.slice(0, 60), expected }, `line ${line}`)
+    new Problem({ code: 'bad-cell', column, found: clipped(found, 60), expected }, `line ${line}`)
   if (record.length !== columns)
     throw new Problem({ code: 'wrong-cells', found: record.length, expected: columns }, `line ${line}`)
-  const [section = '', round = '', kind = '', label = '', side = '', seconds = '', estimated = ''] = record
+  const [section = '', round = '', kind = '', label = '', side = '', seconds = '', estimated = ''] =
+    record.map(unguarded)
   if (!isKind(kind)) throw bad('kind', kind, { code: 'one-of', options: KINDS, orNothing: false })
   if (!isSide(side)) throw bad('side', side, { code: 'one-of', options: SIDES, orNothing: true })
   for (const [column, cell] of Object.entries({ section, label }))

@@ -4,6 +4,8 @@ import { z } from 'zod'
 import type { MoveFact } from '../facts'
 import { Problem } from '../problem'
 import { moveSchema, type Move } from '../score/move'
+import { clipped } from '../text'
+import { unguarded } from '../write/cell'
 
 export const MOVE_COLUMNS = [
   'name',
@@ -69,7 +71,7 @@ function readCsv(text: string): MovesRead {
   const columns = header.map((cell) => MOVE_COLUMNS.find((one) => one.toLowerCase() === cell.toLowerCase()))
   if (!columns.includes('name'))
     throw new Problem(
-      { code: 'name-column-missing', found: header.join(',').slice(0, 120), known: MOVE_COLUMNS.join(', ') },
+      { code: 'name-column-missing', found: clipped(header.join(','), 120), known: MOVE_COLUMNS.join(', ') },
       'line 1',
     )
   if (rows.length > MOST_MOVES)
@@ -77,7 +79,7 @@ function readCsv(text: string): MovesRead {
   return collect(
     rows.map((row, index) => {
       const cells = columns.flatMap((column, at) => {
-        const cell = row[at] ?? ''
+        const cell = unguarded(row[at] ?? '')
         return column && (cell || column === 'name') ? [[column, readCell(column, cell)]] : []
       })
       return [`line ${index + 2}`, Object.fromEntries(cells)]
@@ -108,7 +110,7 @@ function collect(raw: (readonly [place: string, move: unknown])[]): MovesRead {
     const { name, short } = read.data
     const key = name.toLowerCase()
     if (moves.has(key)) problems.push({ place, fact: { code: 'stands-twice', name } })
-    else moves.set(key, { ...read.data, short: short || name.slice(0, 60) })
+    else moves.set(key, { ...read.data, short: short || clipped(name, 60) })
   }
   return { moves: [...moves.values()], problems }
 }

@@ -5,6 +5,7 @@ import { formatOf, type Section } from '../score/formats'
 import { sectionFromPlan, type PlanBlock, type PlanItem } from '../score/formats/fromPlan'
 import { emptyScore, FreshKeys, type Score } from '../score/score'
 import { DAY, type Ms } from '../units'
+import { clipped } from '../text'
 
 const UNIT = String.raw`(?:s|secs?|seconds?|sec\.|m|mins?|minutes?|min\.|h|hrs?|hours?)`
 const LENGTH = String.raw`(?:\d{1,3}:\d\d|\d+(?:[.,]\d+)?\s*${UNIT}(?!\p{L})(?:\s*\d+\s*${UNIT}(?!\p{L}))?)`
@@ -62,8 +63,14 @@ export function readPastedPlan(text: string, title = ''): Score {
   }
   for (const raw of text.slice(0, 400_000).split(/\r\n|\r|\n/)) {
     const bulleted = BULLET.test(raw)
-    const line = raw.replace(BULLET, '').trim()
+    const line = raw.replace(BULLET, '').replace(/\s+/g, ' ').trim()
     if (!line) continue
+    if (isNoLine(line)) {
+      open ??= start()
+      for (let from = 0; from < line.length; from += LONGEST_LINE)
+        open.unread.push(line.slice(from, from + LONGEST_LINE))
+      continue
+    }
     const headed = headingBeforeColon(line)
     if (headed) {
       open = start()
@@ -80,7 +87,7 @@ export function readPastedPlan(text: string, title = ''): Score {
     }
     const body: Block | null = open ?? (readsAsItem(line) || bulleted ? start() : null)
     if (!body) {
-      if (!named && !lead.length) named = line.slice(0, 300)
+      if (!named && !lead.length) named = clipped(line, 300)
       else lead.push(line)
       continue
     }
@@ -89,6 +96,11 @@ export function readPastedPlan(text: string, title = ''): Score {
   }
   return assemble(blocks, lead, named)
 }
+
+/** Nobody types a plan in lines or words this long; they are kept, and not searched for one. */
+const LONGEST_LINE = 400
+const LONG_WORD = /\S{80}/
+const isNoLine = (line: string): boolean => line.length > LONGEST_LINE * 3 || LONG_WORD.test(line)
 
 /** "Main: 12 squats, 12 lunges": what stands before the colon, where it heads a block, and what follows. */
 function headingBeforeColon(line: string): { heading: string; after: string } | null {
@@ -164,7 +176,7 @@ function readHeading(block: Block, text: string): void {
     return
   }
   if (block.name) block.unread.push(name)
-  else block.name = name.slice(0, 300)
+  else block.name = clipped(name, 300)
 }
 
 function readOnOff(block: Block, found: RegExpExecArray): void {
@@ -261,7 +273,7 @@ function readItem(text: string): Item | null {
     .replace(/^of\s+/i, '')
     .replace(/\s+/g, ' ')
     .trim()
-    .slice(0, 300)
+  label = clipped(label, 300)
   if (!/\p{L}{2}/u.test(label)) return null
   return {
     label: label.charAt(0).toUpperCase() + label.slice(1),
@@ -335,4 +347,4 @@ function unusedIn(section: Section, { said, items }: Block): string[] {
   ]
 }
 
-const mark = (line: string): string => `? ${line.replace(/[\r\n]/g, ' ').slice(0, 1900)}`
+const mark = (line: string): string => `? ${clipped(line.replace(/[\r\n]/g, ' '), 1900)}`

@@ -6,6 +6,7 @@ import type { FreeList } from './formats/list'
 import { newRow, type ListRow } from './formats/row'
 import { Rows } from './formats/rows'
 import type { Segment } from './segment'
+import { clipped } from '../text'
 
 /** A segment as a row whose own segment has the same id, so that a tie to it stays. */
 const rowOf = (segment: Segment, around: Around): ListRow => {
@@ -13,7 +14,7 @@ const rowOf = (segment: Segment, around: Around): ListRow => {
   return newRow({
     key: segment.id.slice(segment.sectionKey.length + 1),
     kind: segment.kind,
-    label: segment.label.slice(0, 300),
+    label: clipped(segment.label, 300),
     side: segment.side,
     round: segment.round,
     set: segment.set,

@@ -8,6 +8,7 @@ import { COUNTED, type Counted } from '../score/vocabulary'
 import type { Piece } from './line'
 import { quotedIn, readSetting, spaced } from './settings'
 import { MOVE_FIELDS, SCORE_FIELDS, type PlainHead } from './terms'
+import { clipped } from '../text'
 
 /** @returns the settings that were not understood. */
 export function applyPlain(score: Score, head: PlainHead, name: string, settings: readonly Piece[]): Piece[] {
@@ -24,7 +25,7 @@ export function applyPlain(score: Score, head: PlainHead, name: string, settings
       return settings.filter((setting) => {
         const [reason = ''] = quotedIn(setting.text)
         if (!setting.text.startsWith('reason ') || score.dismissed.length >= 2000) return true
-        score.dismissed.push({ finding: name, reason: reason.slice(0, 1000) })
+        score.dismissed.push({ finding: name, reason: clipped(reason, 1000) })
         return false
       })
   }

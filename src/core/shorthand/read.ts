@@ -18,6 +18,7 @@ import type { ShorthandReading, SpanOfScore } from './reading'
 import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
 import { exampleOf, readSetting, unquote } from './settings'
 import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
+import { clipped } from '../text'
 
 const MOST_NAME = 300,
   MOST_REMARK = 1900
@@ -70,7 +71,7 @@ class Reader {
       complain(this.problems, {
         code: 'unexpected',
         at: shifted(fault, offset, text.length),
-        values: { found: shown.slice(0, 40) },
+        values: { found: clipped(shown, 40) },
       })
       if (shown) this.keepUnread(shown)
     }
@@ -97,7 +98,7 @@ class Reader {
     const title = typed.startsWith('"') ? (unquote(typed) ?? typed) : typed
     if (title.length > MOST_NAME)
       complain(this.problems, { code: 'too-long', at: shifted(piece, offset), values: { most: String(MOST_NAME) } })
-    this.score.title = title.slice(0, MOST_NAME)
+    this.score.title = clipped(title, MOST_NAME)
     this.score.above.push(...this.above)
     this.above = []
   }
@@ -139,7 +140,7 @@ class Reader {
       else this.unknownSetting(setting, fields, offset, head)
     }
     section.above = this.above
-    section.beside = comment ? comment.text.slice(0, MOST_REMARK) : ''
+    section.beside = comment ? clipped(comment.text, MOST_REMARK) : ''
     this.above = []
     this.section = section
     this.score.sections.push(section)
@@ -172,7 +173,7 @@ class Reader {
     }
     // Where a bracket holds what nobody knows, it is kept above the move that it stood at.
     entries.forEach((entry, index) => {
-      const beside = index === entries.length - 1 && comment ? comment.text.slice(0, MOST_REMARK) : ''
+      const beside = index === entries.length - 1 && comment ? clipped(comment.text, MOST_REMARK) : ''
       if ('rows' in section)
         for (const move of entry)
           this.row(section, move, entry.indexOf(move) === entry.length - 1 ? beside : '', offset)
@@ -233,7 +234,7 @@ class Reader {
       if (takesKey(station, setting.text)) continue
       if (read) Object.assign(station, { [read.field]: read.value })
       else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50)
-        station.swaps.push({ from, label: label.slice(0, MOST_NAME) })
+        station.swaps.push({ from, label: clipped(label, MOST_NAME) })
       else this.unknownSetting(setting, STATION_FIELDS, offset, 'move')
     }
     return station
@@ -282,7 +283,7 @@ class Reader {
     const name = /^"(?:[^"\\]|\\.)*"$/s.test(piece.text) ? (unquote(piece.text) ?? piece.text) : piece.text
     if (name.length > MOST_NAME)
       complain(this.problems, { code: 'too-long', at: shifted(piece, offset), values: { most: String(MOST_NAME) } })
-    return name.slice(0, MOST_NAME)
+    return clipped(name, MOST_NAME)
   }
 
   private unknownSetting(setting: Piece, fields: readonly Field[], offset: number, head: string): void {
@@ -300,7 +301,7 @@ class Reader {
     complain(this.problems, {
       code: 'unknown-setting',
       at: shifted(setting, offset),
-      values: { found: setting.text.slice(0, 60), head, known: fields.map(exampleOf).join(', ') },
+      values: { found: clipped(setting.text, 60), head, known: fields.map(exampleOf).join(', ') },
       mend,
     })
     this.keepUnread(setting.text)

@@ -2,6 +2,7 @@
 import { stringify } from 'csv-stringify/sync'
 import { ESTIMATED, TABLE_HEADER } from '../read/intervalTable'
 import type { Segment } from '../score/segment'
+import { guarded } from './cell'
 
 /**
  * CSV with header; talk keeps its guess, or an empty cell where there is none. A guess at counted work is marked in a
@@ -11,10 +12,10 @@ export function writeIntervalTable(segments: readonly Segment[]): string {
   const guesses = segments.some(({ kind, estimated }) => estimated && kind !== 'talk')
   const rows = segments.map(({ section, round, kind, label, side, durationMs, estimated }) => {
     const cells = [
-      section,
+      guarded(section),
       round ?? '',
       kind,
-      label,
+      guarded(label),
       side ?? '',
       kind === 'talk' && !durationMs ? '' : durationMs / 1000,
     ]

@@ -2,6 +2,7 @@
 import { stringify } from 'csv-stringify/sync'
 import { LIST_MARK, MOVE_COLUMNS } from '../read/moveFile'
 import type { Move } from '../score/move'
+import { guarded } from './cell'
 
 export const writeMovesJson = (moves: readonly Move[]): string =>
   `${JSON.stringify({ format: 'jivet-moves', version: 1, moves }, null, 2)}\n`
@@ -13,7 +14,7 @@ export const writeMovesCsv = (moves: readonly Move[]): string =>
     ...moves.map((move) =>
       MOVE_COLUMNS.map((column) => {
         const value = move[column]
-        return Array.isArray(value) ? value.join(`${LIST_MARK} `) : String(value)
+        return guarded(Array.isArray(value) ? value.join(`${LIST_MARK} `) : String(value))
       }),
     ),
   ])

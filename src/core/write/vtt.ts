@@ -9,7 +9,9 @@ export function writeVtt(lane: readonly ShownSegment[]): string {
     const { segment, startMs, endMs } = laid
     if (segment.kind === 'talk' || endMs - startMs < 100) return []
     return [
-      `${segment.row}\n${stamp(startMs)} --> ${stamp(endMs)}\n${escapeText(lines(laid, lane[index + 1]).join('\n'))}`,
+      `${segment.row}\n${stamp(startMs)} --> ${stamp(endMs)}\n${lines(laid, lane[index + 1])
+        .map(escapeText)
+        .join('\n')}`,
     ]
   })
   return ['WEBVTT', ...blocks].join('\n\n') + '\n'
@@ -29,11 +31,11 @@ function stamp(ms: Ms): string {
   return `${pad(Math.floor(ms / 3_600_000))}:${pad(Math.floor(ms / 60_000) % 60)}:${pad(Math.floor(ms / 1000) % 60)}.${pad(ms % 1000, 3)}`
 }
 
-/** The three characters that WebVTT cue text reserves, and the blank line that would end a cue. */
+/** The three characters that WebVTT cue text reserves, and what would end a line or a cue before its time. */
 function escapeText(text: string): string {
   return text
     .replace(/&/g, '&amp;')
     .replace(/</g, '&lt;')
     .replace(/>/g, '&gt;')
-    .replace(/\n{2,}/g, '\n')
+    .replace(/[\r\n\u2028\u2029\0]+/g, ' ')
 }

@@ -5,6 +5,7 @@ import { useId, useRef, useState, type ReactNode } from 'react'
 import { formatLength, parseLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { texts } from '@/core/words/en/screens'
+import { clipped } from '@/core/text'
 
 interface TypedProps<T> {
   label: string
@@ -163,7 +164,7 @@ export function OptionalCountField({
 }
 
 export function NameField(props: Plain<string>): ReactNode {
-  return <TypedField {...props} write={(value) => value} read={(text) => text.slice(0, 300)} complaint="" />
+  return <TypedField {...props} write={(value) => value} read={(text) => clipped(text, 300)} complaint="" />
 }
 
 interface ChoiceProps<T extends string> {

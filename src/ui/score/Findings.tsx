@@ -9,6 +9,7 @@ import { Button, IconButton } from '../parts/Button'
 import type { Edit } from './edit'
 import { findingSentence, mendLabel } from '@/core/words/en/findings'
 import { scoreTexts } from '@/core/words/en/score'
+import { clipped } from '@/core/text'
 
 const words = scoreTexts.findings
 const ICONS: Record<Severity, ReactNode> = {
@@ -155,7 +156,7 @@ function Card({
           onCancel={() => setAsking(false)}
           onDismiss={(reason) =>
             edit((draft) => {
-              draft.dismissed.push({ finding: finding.id.slice(0, LONGEST_FINDING), reason: reason.slice(0, 1000) })
+              draft.dismissed.push({ finding: clipped(finding.id, LONGEST_FINDING), reason: clipped(reason, 1000) })
             })
           }
         />

@@ -11,6 +11,7 @@ import { ChoiceField, LengthField, NameField, TypedField } from '../parts/fields
 import { Sheet } from '../parts/Sheet'
 import type { Edit } from './edit'
 import { scoreTexts } from '@/core/words/en/score'
+import { clipped } from '@/core/text'
 
 const words = scoreTexts.rules
 
@@ -42,7 +43,7 @@ function Vocabulary({ score, edit }: Pick<Props, 'score' | 'edit'>): ReactNode {
         const pair = score.vocabulary[counted]
         const change = (part: 'one' | 'many', text: string): void =>
           edit((draft) => {
-            const typed = text.trim().slice(0, 40)
+            const typed = clipped(text.trim(), 40)
             const held = draft.vocabulary[counted] ?? { ...PLAIN_WORDS[counted] }
             draft.vocabulary[counted] = typed
               ? {

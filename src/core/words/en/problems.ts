@@ -49,6 +49,7 @@ const PLAIN = {
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  'not-a-file': 'This is there already and is no regular file, so it is not written over.',
   'no-file': 'There is no such file.',
   'not-video': 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.',
   'empty-file': 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
@@ -124,6 +125,8 @@ function sentence(fact: WithValues): string {
       return `By its time stamps this file lasts ${formatLength(fact.durationMs)}; footage lasts a day at most. If it was filmed shorter, its time stamps are damaged: copy it from the camera again.`
     case 'picture-too-large':
       return `Its picture has ${fact.width} x ${fact.height} pixels; 7680 x 4320 is the most.`
+    case 'sync-of-other-plan':
+      return `This belongs to another plan, or to an older version of it: it ties "${fact.segmentId}", which this plan does not have.`
     case 'tie-crosses':
       return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: ${fact.other} is tied at ${formatInstant(fact.otherMs)}, and the two would change places.`
     case 'tie-outside':
