@@ -36,6 +36,8 @@ const ALLOWED = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', READER
 /** Arguments that open a footage, for ffmpeg. */
 export const footageInput = (path: string): string[] => [
   ...ALLOWED,
+  // What cannot be decoded is a gap; how much of the file is damaged decides nothing.
+  ...['-max_error_rate', '1'],
   ...['-max_pixels:v', String(MOST_PIXELS), '-i', `file:${path}`],
 ]
 

@@ -154,10 +154,20 @@ const LATE_MS = 90
  * are the decoder's to know.
  */
 async function firstFrameS(path: string, stream: string, signal?: AbortSignal): Promise<number | null> {
+  // A trimmed file begins with packets that are decoded and not shown, up to a whole group of pictures of them.
+  return (await firstFrameWithin(24, path, stream, signal)) ?? (await firstFrameWithin(3000, path, stream, signal))
+}
+
+async function firstFrameWithin(
+  packets: number,
+  path: string,
+  stream: string,
+  signal: AbortSignal | undefined,
+): Promise<number | null> {
   const text = await runTool(
     'ffprobe',
     [
-      ...['-v', 'error', '-select_streams', stream, '-read_intervals', '%+#24'],
+      ...['-v', 'error', '-select_streams', stream, '-read_intervals', `%+#${packets}`],
       ...['-show_entries', 'frame=best_effort_timestamp_time', '-of', 'csv=p=0', ...probeInput(path)],
     ],
     { signal },

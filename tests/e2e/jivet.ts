@@ -1,7 +1,7 @@
 // Starts a Jivet of its own for the browser tests: a fresh data folder, a free port, the real start script.
 import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
-import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
@@ -19,7 +19,7 @@ export interface Truth {
 export const truthOf = (film: string): Truth =>
   JSON.parse(readFileSync(film.replace(/\.mp4$/, '.truth.json'), 'utf8')) as Truth
 
-class Jivet {
+export class Jivet {
   readonly home = mkdtempSync(join(tmpdir(), 'jivet-test-'))
   port = 0
   private process: ChildProcess | null = null
@@ -44,6 +44,36 @@ class Jivet {
       })
       child.once('exit', (code) => fail(new Error(`the server ended with ${code} before it was ready`)))
     })
+  }
+
+  /** The start script's own process. */
+  get pid(): number {
+    return this.process?.pid ?? 0
+  }
+
+  /** Processes that belong to this data folder, whoever runs them. */
+  processes(): { pid: number; uid: number; command: string }[] {
+    return readdirSync('/proc')
+      .filter((name) => /^\d+$/.test(name))
+      .flatMap((name) => {
+        try {
+          const environment = readFileSync(`/proc/${name}/environ`, 'utf8').split('\0')
+          if (!environment.includes(`JIVET_OWNED_BY=${this.home}`)) return []
+          const command = readFileSync(`/proc/${name}/cmdline`, 'utf8').replaceAll('\0', ' ')
+          return [{ pid: Number(name), uid: statSync(`/proc/${name}`).uid, command }]
+        } catch {
+          return []
+        }
+      })
+  }
+
+  /** Ends the start script as a crash of the machine would: without a word. */
+  async kill(): Promise<void> {
+    const child = this.process
+    this.process = null
+    if (!child) return
+    child.kill('SIGKILL')
+    await once(child, 'exit')
   }
 
   /** As Ctrl-C does. */
