@@ -1,5 +1,5 @@
-// Kills server, worker, ffmpeg, database and the start script itself at random instants, while scores are saved, footage
-// is sent, prepared and rendered; then compares what was acknowledged with what stands.
+// Kills server, worker, ffmpeg, database and the start script itself at random instants, while scores are saved,
+// footage is sent, prepared and rendered; then compares what was acknowledged with what stands.
 //   tsx bench/kills.ts [KILLS] [SEED]     (a Jivet of its own, in a folder that goes; about two seconds a kill)
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes, randomUUID } from 'node:crypto'
@@ -206,13 +206,13 @@ const VICTIMS: [share: number, name: string, pattern: RegExp | null][] = [
   [0.6, 'worker', /src\/server\/worker\.ts/],
   [0.78, 'ffmpeg', /^ff(?:mpeg|probe) /],
   [0.92, 'database', /bin\/postgres /],
-  [1, 'start script', null],
 ]
+const LAST: (typeof VICTIMS)[number] = [1, 'start script', null]
 const killed = new Map<string, number>()
 
 async function killOne(): Promise<boolean> {
   const share = random()
-  const [, name, pattern] = VICTIMS.find(([below]) => share < below) ?? VICTIMS[0]!
+  const [, name, pattern] = VICTIMS.find(([below]) => share < below) ?? LAST
   const victim = pattern ? processes().find(({ command }) => pattern.test(command))?.pid : jivet.pid
   if (victim === undefined) return false
   try {

@@ -276,8 +276,8 @@ async function shownFrom(segments: Expansion['segments'], file: string): Promise
 }
 
 /**
- * @throws UsageError for a name whose ending is not the format's, Problem `not-a-file` where something stands that is no
- * regular file.
+ * @throws UsageError for a name whose ending is not the format's, Problem `not-a-file` where something stands that is
+ * no regular file.
  */
 async function writable(out: string, ending: string): Promise<string> {
   if (extname(out).toLowerCase() !== ending) throw new UsageError(`--out ${out} has to end in ${ending}`)

@@ -297,7 +297,7 @@ export function ensureBuild() {
 }
 
 /**
- * Holds the data folder for one copy at a time, by a name that the kernel gives once and takes back when we end, however
+ * Holds the data folder for one copy at a time, by a name that the kernel gives once and takes back when we end,
  * we end. What a killed start left behind is ended first.
  * @returns a function that lets go of it.
  * @throws Error naming the process that holds it.
@@ -337,7 +337,7 @@ function ownedProcesses(home) {
     })
 }
 
-/** Asks what a killed start left behind to end, waits for it, and ends what does not. The database is asked to stop. */
+/** Asks what a killed start left behind to end, waits for it, and ends what does not. */
 async function endLeftovers(home) {
   const tell = (signal) => {
     for (const pid of ownedProcesses(home)) {

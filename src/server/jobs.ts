@@ -124,7 +124,8 @@ export async function beat(job: ClaimedJob, share: Share): Promise<Verdict> {
 
 /**
  * Ends a job as done; what came of it is written in the same transaction.
- * @throws Problem `cancelled` where a cancel came before, `claim-lost` where others have the job: then nothing is written.
+ * @throws Problem `cancelled` where a cancel came before, `claim-lost` where others have the job: then nothing is
+ * written.
  */
 export async function finishJob(job: ClaimedJob, write: (tx: Db) => Promise<void> = async () => {}): Promise<void> {
   await sql().begin(async (tx) => {
@@ -194,7 +195,8 @@ async function settle(tx: Db, ended: readonly Row[]): Promise<void> {
 }
 
 /**
- * Asks for a stop: a queued job ends at once, an active one when its worker hears of it, at the latest at its next beat.
+ * Asks for a stop: a queued job ends at once, an active one when its worker hears of it, at the latest at its next
+ * beat.
  * @throws Problem `not-found`.
  */
 export async function cancelJob(id: string): Promise<void> {

@@ -2,6 +2,7 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
+import { LENGTH_HEADER } from './attachment'
 import { isOwnHost } from './http'
 import { readSettings } from './settings'
 
@@ -69,6 +70,17 @@ function gate(request: IncomingMessage, response: ServerResponse): boolean {
   return false
 }
 
+/** Puts the length of a download back, which Next took off. */
+function keepLength(response: ServerResponse): void {
+  const writeHead = response.writeHead.bind(response) as (...args: unknown[]) => ServerResponse
+  response.writeHead = (...args: unknown[]) => {
+    const length = response.getHeader(LENGTH_HEADER)
+    response.removeHeader(LENGTH_HEADER)
+    if (length !== undefined) response.setHeader('content-length', length)
+    return writeHead(...args)
+  }
+}
+
 const { PORT, HOST } = readSettings()
 const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port: PORT })
 const handle = app.getRequestHandler()
@@ -76,6 +88,7 @@ await app.prepare()
 
 const server = createServer((request, response) => {
   if (!gate(request, response)) return
+  keepLength(response)
   handle(request, response).catch((error: Error) => {
     console.error(error)
     if (!response.headersSent) response.writeHead(500)

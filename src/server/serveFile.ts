@@ -4,6 +4,7 @@ import { stat } from 'node:fs/promises'
 import { ReadableStream } from 'node:stream/web'
 import parseRange from 'range-parser'
 import { Problem } from '../core/problem'
+import { asAttachment, LENGTH_HEADER } from './attachment'
 
 export interface Serving {
   type: string
@@ -22,13 +23,14 @@ export async function serveFile(request: Request, path: string, { type, download
     'cache-control': 'private, max-age=3600',
     'x-content-type-options': 'nosniff',
   })
-  if (download) headers.set('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(download)}`)
+  if (download) headers.set('content-disposition', asAttachment(download))
   const asked = request.headers.get('range')
   const ranges = asked ? parseRange(size, asked) : null
   if (ranges === -1) return new Response(null, { status: 416, headers: { 'content-range': `bytes */${size}` } })
   const range = Array.isArray(ranges) && ranges.type === 'bytes' && ranges.length === 1 ? ranges[0] : undefined
   const { start, end } = range ?? { start: 0, end: size - 1 }
   headers.set('content-length', String(end - start + 1))
+  headers.set(LENGTH_HEADER, String(end - start + 1))
   if (range) headers.set('content-range', `bytes ${start}-${end}/${size}`)
   const status = range ? 206 : 200
   // Nobody would read what is opened for a HEAD, nor close it.

@@ -89,7 +89,7 @@ async function flush(path: string): Promise<void> {
   }
 }
 
-/** What a connection says when the database is away or starting: Postgres.js, the system, PostgreSQL (classes 57P, 08). */
+/** What a connection says while the database is away: Postgres.js, the system, PostgreSQL (classes 57P, 08). */
 const DATABASE_AWAY = /^(CONNECTION_|ECONNREFUSED|ECONNRESET|57P0|08)/
 
 /**

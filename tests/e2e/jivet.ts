@@ -5,7 +5,7 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
-import { chromium, type Browser, type Page } from 'playwright-core'
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
 import { afterAll, beforeAll } from 'vitest'
 
 /** Filmed once for all tests by `npm test`; see scripts/test.mjs. */
@@ -85,7 +85,8 @@ export class Jivet {
     await once(child, 'exit')
   }
 
-  async page(): Promise<Page> {
+  /** @param context whose tab it is. Default: a browser of its own, as far as what it keeps goes. */
+  async page(context?: BrowserContext): Promise<Page> {
     this.browser ??= await chromium.launch({
       executablePath: '/usr/bin/chromium',
       args: [
@@ -96,7 +97,9 @@ export class Jivet {
         '--autoplay-policy=no-user-gesture-required',
       ],
     })
-    const page = await this.browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const page = await (
+      context ?? (await this.browser.newContext({ viewport: { width: 1280, height: 800 } }))
+    ).newPage()
     page.setDefaultTimeout(30_000)
     return page
   }

@@ -1,4 +1,4 @@
-// A real Jivet that is killed, asked wrongly and read from many tabs: what it keeps, whom it lets in, how it comes back.
+// A real Jivet that is killed, asked wrongly and read from many tabs: what it keeps, whom it lets in, how it returns.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
@@ -138,8 +138,14 @@ describe('every answer', () => {
 
 describe('a download', () => {
   it('has its length, and a HEAD opens nothing', async () => {
-    const answer = await fetch(`${jivet.url}/`)
-    const id = /\/w\/([0-9a-f-]{36})\/score/.exec(await answer.text())?.[1] ?? ''
+    const page = await jivet.page()
+    await page.goto(jivet.url)
+    const href = await page
+      .getByRole('link', { name: /Deck Hours 12/ })
+      .first()
+      .getAttribute('href')
+    await page.close()
+    const id = href?.split('/')[2] ?? ''
     const progress = async () =>
       (await (await fetch(`${jivet.url}/api/workouts/${id}/progress`)).json()) as {
         footage: { id: string; state: string } | null
@@ -181,7 +187,7 @@ describe('the stream of changes', () => {
   it('is one for all tabs: the ninth tab loads and hears like the first', { timeout: 120_000 }, async () => {
     const id = await make('In nine tabs')
     const first = await jivet.page()
-    const tabs = [first, ...(await Promise.all(Array.from({ length: 8 }, () => first.context().newPage())))]
+    const tabs = [first, ...(await Promise.all(Array.from({ length: 8 }, () => jivet.page(first.context()))))]
     for (const tab of tabs) await tab.goto(`${jivet.url}/w/${id}/sync`)
     for (const tab of tabs) await tab.getByRole('heading', { name: 'Add footage' }).waitFor()
     await first
@@ -231,7 +237,7 @@ describe('two tabs and a slow network', () => {
     const id = await make('Both')
     const one = await jivet.page()
     await one.goto(`${jivet.url}/w/${id}/score`)
-    const other = await one.context().newPage()
+    const other = await jivet.page(one.context())
     await other.goto(`${jivet.url}/w/${id}/score`)
     await retitle(one, 'From one')
     await one.keyboard.press('Enter')

@@ -67,8 +67,7 @@ export function readPastedPlan(text: string, title = ''): Score {
     if (!line) continue
     if (isNoLine(line)) {
       open ??= start()
-      for (let from = 0; from < line.length; from += LONGEST_LINE)
-        open.unread.push(line.slice(from, from + LONGEST_LINE))
+      open.unread.push(...piecesOf(line))
       continue
     }
     const headed = headingBeforeColon(line)
@@ -100,6 +99,7 @@ export function readPastedPlan(text: string, title = ''): Score {
 /** Nobody types a plan in lines or words this long; they are kept, and not searched for one. */
 const LONGEST_LINE = 400
 const LONG_WORD = /\S{80}/
+const piecesOf = (line: string): string[] => line.match(new RegExp(`.{1,${LONGEST_LINE}}`, 'gu')) ?? []
 const isNoLine = (line: string): boolean => line.length > LONGEST_LINE * 3 || LONG_WORD.test(line)
 
 /** "Main: 12 squats, 12 lunges": what stands before the colon, where it heads a block, and what follows. */

@@ -6,8 +6,8 @@ export const dynamic = 'force-dynamic'
 const KEEP_ALIVE_MS = 15_000
 
 /**
- * Server-sent events, one stream for all tabs of a browser: the id of each workout whose footage, jobs or video changed,
- * or `all` where changes may have been missed, as at the beginning.
+ * Server-sent events, one stream for all tabs of a browser: the id of each workout whose footage, jobs or video
+ * changed, or `all` where changes may have been missed, as at the beginning.
  */
 export const GET = route(async (request) => {
   const encoder = new TextEncoder()

@@ -1,6 +1,7 @@
 import { openAsBlob } from 'node:fs'
-import { downloadZip } from 'client-zip'
+import { downloadZip, predictLength } from 'client-zip'
 import { Problem } from '@/core/problem'
+import { asAttachment, LENGTH_HEADER, textAttachment } from '@/server/attachment'
 import { idFrom, route } from '@/server/http'
 import { downloadName, findPack, type Pack } from '@/server/packs'
 import { serveFile } from '@/server/serveFile'
@@ -21,9 +22,9 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
     case 'preview':
       return serveFile(request, storedPath(pack.videoHash), { type: 'video/mp4' })
     case 'captions':
-      return text(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
+      return textAttachment(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
     case 'chapters':
-      return text(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
+      return textAttachment(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
     case 'all':
       return zipOf(pack)
     default:
@@ -31,21 +32,12 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
   }
 })
 
-function text(content: string, type: string, name: string): Response {
-  return new Response(content, {
-    headers: {
-      'content-type': `${type}; charset=utf-8`,
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-    },
-  })
-}
-
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
 async function zipOf(pack: Pack): Promise<Response> {
   const video = await openAsBlob(storedPath(pack.videoHash)).catch(() => {
     throw new Problem({ code: 'not-found', what: 'stored video' })
   })
-  const zip = downloadZip([
+  const files = [
     {
       name: downloadName(pack.title, '.mp4'),
       input: video.stream(),
@@ -54,10 +46,9 @@ async function zipOf(pack: Pack): Promise<Response> {
     },
     { name: downloadName(pack.title, '.vtt'), input: pack.captions, lastModified: pack.createdAt },
     { name: downloadName(pack.title, '-chapters.txt'), input: pack.chapters, lastModified: pack.createdAt },
-  ])
-  zip.headers.set(
-    'content-disposition',
-    `attachment; filename*=UTF-8''${encodeURIComponent(downloadName(pack.title, '.zip'))}`,
-  )
+  ]
+  const zip = downloadZip(files)
+  zip.headers.set('content-disposition', asAttachment(downloadName(pack.title, '.zip')))
+  zip.headers.set(LENGTH_HEADER, String(predictLength(files)))
   return zip
 }
