@@ -4,7 +4,7 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes, randomUUID } from 'node:crypto'
 import { once } from 'node:events'
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -16,13 +16,14 @@ let state = Number(seed)
 const random = (): number => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 
+const log = openSync(join(tmpdir(), 'jivet-kills.log'), 'w')
 const port = await freePort()
 const url = `http://127.0.0.1:${port}`
 let jivet = start()
 
 function start(): ChildProcess {
   const env = { ...process.env, PORT: String(port), JIVET_HOME: home, JIVET_MOST_DEATHS: '1000000' }
-  return spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', 'ignore', 'ignore'] })
+  return spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', 'ignore', log] })
 }
 
 async function freePort(): Promise<number> {
@@ -307,7 +308,7 @@ async function namedFiles(): Promise<Set<string>> {
   return new Set(rows.map(({ hash }) => hash))
 }
 
-/** Ends Jivet as Ctrl-C does, and looks at what is left: processes, work in progress, files whose names nobody knows. */
+/** Ends Jivet as Ctrl-C does, and looks at what is left: processes, work in progress, files that nobody knows. */
 async function endAndLook(): Promise<string> {
   const named = await namedFiles()
   const below = (folder: string): string[] =>

@@ -19,11 +19,16 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
+import { homedir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = resolve(dirname(fileURLToPath(import.meta.url)), '..')
 export const isRoot = process.getuid?.() === 0
+
+/** Where the data is: `JIVET_HOME`, or the usual place. */
+export const dataFolder = () =>
+  resolve(process.env.JIVET_HOME ?? (isRoot ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')))
 
 const has = (tool) => spawnSync('sh', ['-c', `command -v ${tool}`]).status === 0
 
@@ -298,7 +303,7 @@ export function ensureBuild() {
 
 /**
  * Holds the data folder for one copy at a time, by a name that the kernel gives once and takes back when we end,
- * we end. What a killed start left behind is ended first.
+ * however we end. What a killed start left behind is ended first.
  * @returns a function that lets go of it.
  * @throws Error naming the process that holds it.
  */

@@ -3,15 +3,13 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
-import { homedir } from 'node:os'
-import { join, resolve } from 'node:path'
 import {
+  dataFolder,
   ensureBuild,
   ensureDemoFilm,
   ensureModules,
   ensurePackages,
   holdFolder,
-  isRoot,
   kept,
   marked,
   ownAccount,
@@ -21,9 +19,7 @@ import {
 
 const PORT = process.env.PORT ?? '4310'
 const HOST = process.env.HOST ?? '127.0.0.1'
-const HOME = resolve(
-  process.env.JIVET_HOME ?? (isRoot ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
-)
+const HOME = dataFolder()
 
 const undo = []
 const children = new Set()
