@@ -6,7 +6,7 @@ import { readShorthand } from '../core/shorthand/read'
 import { sql } from './db'
 import { addFootage } from './footage'
 import { uploadsFolder } from './store'
-import { createWorkout } from './workouts'
+import { addWorkout } from './workouts'
 
 /**
  * @param film the demo's footage file.
@@ -17,10 +17,18 @@ export async function loadDemo(planFile: string, film: string, scores: string): 
   const [there] = await sql()`select 1 from workouts where is_demo limit 1`
   if (there) return false
   await mkdir(uploadsFolder(), { recursive: true })
-  await copyFile(film, join(uploadsFolder(), 'demo-film'))
-  for (const name of (await readdir(scores)).sort().reverse())
-    await createWorkout(readShorthand(await readFile(join(scores, name), 'utf8')).score, true)
-  const workoutId = await createWorkout(readWorkoutFile(await readFile(planFile, 'utf8')), true)
-  await addFootage({ workoutId, name: 'deck-hours.mp4', bytes: (await stat(film)).size, upload: 'demo-film' })
+  await copyFile(film, join(uploadsFolder(), UPLOAD))
+  const { size } = await stat(film)
+  const names = (await readdir(scores)).sort().reverse()
+  const typed = await Promise.all(names.map((name) => readFile(join(scores, name), 'utf8')))
+  const plan = readWorkoutFile(await readFile(planFile, 'utf8'))
+  // All or nothing: a start that is killed here begins it again.
+  await sql().begin(async (tx) => {
+    for (const text of typed) await addWorkout(tx, readShorthand(text).score, true)
+    const workoutId = await addWorkout(tx, plan, true)
+    await addFootage({ workoutId, name: 'deck-hours.mp4', bytes: size, upload: UPLOAD }, tx)
+  })
   return true
 }
+
+const UPLOAD = 'demo-film'

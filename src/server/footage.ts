@@ -198,15 +198,15 @@ export interface FinishedUpload {
  * Records a finished upload and queues its preparing, both or neither. Called again for the same upload (after a
  * crash), it returns what is there.
  */
-export async function addFootage({ workoutId, name, bytes, upload }: FinishedUpload): Promise<string> {
-  return sql().begin(async (tx) => {
-    const [fresh] = await tx<{ id: string }[]>`
-      insert into footage ${tx({ workout_id: workoutId, name, bytes, upload })} on conflict (upload) do nothing returning id`
-    if (fresh) await addJob(tx, { kind: 'prepare', workoutId, footageId: fresh.id })
-    const [row] = fresh ? [fresh] : await tx<{ id: string }[]>`select id from footage where upload = ${upload}`
-    if (!row) throw new Error('an upload that is neither new nor known')
-    return row.id
-  })
+export async function addFootage(finished: FinishedUpload, db?: Db): Promise<string> {
+  if (!db) return sql().begin((tx) => addFootage(finished, tx))
+  const { workoutId, name, bytes, upload } = finished
+  const [fresh] = await db<{ id: string }[]>`
+    insert into footage ${db({ workout_id: workoutId, name, bytes, upload })} on conflict (upload) do nothing returning id`
+  if (fresh) await addJob(db, { kind: 'prepare', workoutId, footageId: fresh.id })
+  const [row] = fresh ? [fresh] : await db<{ id: string }[]>`select id from footage where upload = ${upload}`
+  if (!row) throw new Error('an upload that is neither new nor known')
+  return row.id
 }
 
 /**

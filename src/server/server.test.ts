@@ -1,12 +1,22 @@
 // Judgements of the server that need no database.
+import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { z } from 'zod'
 import { Problem } from '../core/problem'
 import { shownName } from './footage'
-import { guard, idFrom, isOwnHost, problemResponse } from './http'
+import { guard, idFrom, isOwnHost, problemResponse, readBody } from './http'
 import { downloadName } from './packs'
 import { timeLeft } from './progress'
 import { readSettings } from './settings'
 import { storedPath } from './store'
+
+/** The script is plain JavaScript, as it runs before anything is installed. */
+const thirdParty = async () =>
+  (
+    (await import('../../scripts/thirdParty.mjs' as string)) as {
+      thirdParty: () => { page: string; unlicensed: string[] }
+    }
+  ).thirdParty()
 
 const request = (method: string, headers: Record<string, string>): Request =>
   new Request('http://127.0.0.1:4310/api/workouts', { method, headers: { host: '127.0.0.1:4310', ...headers } })
@@ -75,5 +85,48 @@ describe('answers', () => {
     expect(() => readSettings({ HOST: '0.0.0.0' } as unknown as NodeJS.ProcessEnv)).toThrow(/HOST/)
     expect(() => readSettings({ PORT: '99999' } as unknown as NodeJS.ProcessEnv)).toThrow(/PORT/)
     expect(readSettings({} as NodeJS.ProcessEnv)).toMatchObject({ PORT: 4310, HOST: '127.0.0.1' })
+  })
+})
+
+describe('a name for a download', () => {
+  it('is cut between letters, so that its address can be written', () => {
+    const name = downloadName('𝒟𐐀'.repeat(120), '.mp4')
+    expect(name.isWellFormed()).toBe(true)
+    expect(() => encodeURIComponent(downloadName(`${'a'.repeat(79)}𐐀`, '.mp4'))).not.toThrow()
+    expect(() => encodeURIComponent(downloadName('broken \ud835 title', '.mp4'))).not.toThrow()
+  })
+})
+
+describe('a body', () => {
+  const post = (body: BodyInit): Request =>
+    new Request('http://127.0.0.1/', { method: 'POST', body, ...({ duplex: 'half' } as object) })
+  const anything = z.looseObject({})
+  it('is counted as it comes, whatever length it announces', async () => {
+    let sent = 0
+    const endless = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent++
+        controller.enqueue(new Uint8Array(1024 * 1024))
+      },
+    })
+    await expect(readBody(post(endless), anything)).rejects.toMatchObject({ code: 'too-large' })
+    expect(sent).toBeLessThan(40)
+  })
+  it('that is no JSON, has half a letter or a NUL, or too many of something is refused in words', async () => {
+    await expect(readBody(post('{'), anything)).rejects.toMatchObject({ code: 'bad-json' })
+    await expect(readBody(post('{"a":"\\ud83d"}'), anything)).rejects.toMatchObject({ code: 'unstorable-text' })
+    const sections = z.object({ sections: z.array(z.number()).max(500) })
+    const many = JSON.stringify({ sections: Array.from({ length: 501 }, () => 1) })
+    await expect(readBody(post(many), sections)).rejects.toMatchObject({
+      message: 'More than 500 sections. Put neighbouring parts together.',
+    })
+  })
+})
+
+describe('what Jivet is built on', () => {
+  it('is listed as the lock file has it, all with a licence', async () => {
+    const { page, unlicensed } = await thirdParty()
+    expect(unlicensed).toEqual([])
+    expect(readFileSync('THIRD-PARTY.md', 'utf8')).toBe(page)
   })
 })

@@ -3,7 +3,7 @@
 import { randomUUID } from 'node:crypto'
 import { Problem } from '../core/problem'
 import type { Share } from '../core/units'
-import { sql } from './db'
+import { sql, surviveLostSocket } from './db'
 import { beat, CANCELS, claimJob, endJob, finishJob, JOB_KINDS, releaseJob, WAITING, Watch } from './jobs'
 import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
@@ -126,9 +126,9 @@ async function stop(): Promise<void> {
 
 process.on('SIGTERM', () => void stop())
 process.on('SIGINT', () => void stop())
+surviveLostSocket()
 await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
 await sql().listen(WAITING, (kind) => woken.get(kind as JobKind)?.())
-await matchRecords()
 const lanes = Promise.all(JOB_KINDS.map(lane))
 const watch = new Watch()
 setInterval(() => void watch.look(performance.now()).catch(complain('watching')), WATCH_MS)

@@ -124,15 +124,18 @@ function factsWithinLimits(score: Score): ShelfFacts {
 }
 
 /** @throws Problem `too-many` or `too-long` for a score beyond the limits. */
-export async function createWorkout(score: Score, isDemo = false): Promise<string> {
+export async function createWorkout(score: Score): Promise<string> {
+  return sql().begin((tx) => addWorkout(tx, score))
+}
+
+/** The same in the caller's transaction. */
+export async function addWorkout(tx: TransactionSql, score: Score, isDemo = false): Promise<string> {
   const facts = factsWithinLimits(score)
-  return sql().begin(async (tx) => {
-    const [row] = await tx<{ id: string }[]>`
-      insert into workouts (score, is_demo) values (${tx.json(score as never)}, ${isDemo}) returning id`
-    if (!row) throw new Error('insert returned no row')
-    await writeFacts(tx, row.id, facts)
-    return row.id
-  })
+  const [row] = await tx<{ id: string }[]>`
+    insert into workouts (score, is_demo) values (${tx.json(score as never)}, ${isDemo}) returning id`
+  if (!row) throw new Error('insert returned no row')
+  await writeFacts(tx, row.id, facts)
+  return row.id
 }
 
 /**

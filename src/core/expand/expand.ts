@@ -1,6 +1,6 @@
 // Score to segments: the sums that a creator does in the head. Linear in the number of segments.
 import type { ProblemFact } from '../facts'
-import { MOST_SEGMENTS, MOST_STATIONS } from '../limits'
+import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
 import { Problem } from '../problem'
 import { castOf } from '../score/cast'
 import { expandSection, formatOf, stationsOf } from '../score/formats'
@@ -15,6 +15,9 @@ import { countRounds } from './rounds'
  * @throws Problem `too-many` above 50,000 segments or 10,000 stations, `too-long` above 24 hours.
  */
 export function expand(score: Score): Expansion {
+  const { length } = score.sections
+  if (length > MOST_SECTIONS)
+    throw new Problem({ code: 'too-many', what: 'sections', most: MOST_SECTIONS, found: length })
   const cast = castOf(score.moves)
   const parts: Segment[][] = []
   let count = 0,

@@ -1,6 +1,7 @@
 // Reads the workout file (`*.jivet.json`): JSON with a version, guarded by the score's schema.
 import { z } from 'zod'
-import type { DocumentKind } from '../facts'
+import type { Counted, DocumentKind } from '../facts'
+import { MOST_SECTIONS, MOST_TIES } from '../limits'
 import { Problem } from '../problem'
 import { scoreSchema, type Score } from '../score/score'
 
@@ -23,9 +24,17 @@ export function readWorkoutFile(text: string): Score {
   throw issueToProblem(read.error, 'workout file')
 }
 
+/** Lists with a limit of the whole document: the same fact, and so the same sentence, wherever they are checked. */
+const COUNTED: Readonly<Record<string, { what: Counted; most: number }>> = {
+  sections: { what: 'sections', most: MOST_SECTIONS },
+  stitches: { what: 'ties', most: MOST_TIES },
+}
+
 /** The first complaint of a schema as a problem: the field is the place. */
 export function issueToProblem(error: z.ZodError, what: DocumentKind): Problem {
   const issue = error.issues[0]
   const field = issue?.path.join('.') || 'the top'
+  const counted = issue?.code === 'too_big' && COUNTED[String(issue.path.at(-1))]
+  if (counted) return new Problem({ code: 'too-many', ...counted, found: null }, field)
   return new Problem({ code: 'bad-document', what, field, reason: issue?.message ?? 'unknown reason' }, field)
 }

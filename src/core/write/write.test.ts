@@ -32,6 +32,18 @@ describe('captions', () => {
   })
 })
 
+describe('captions of names with line breaks', () => {
+  it('have no cue that ends before its time, whatever stands in a name', () => {
+    const nasty = 'Jug\r\r00:00.000 --> 00:09.000\rsplit\u2028here\n\nand here'
+    const text = writeVtt(asPlanned(expand(score(circuit({ stations: [station(nasty)] }))).segments))
+    expect(text).not.toMatch(/[\r\u2028]/)
+    const cues = text.trim().split('\n\n').slice(1)
+    expect(cues.length).toBeGreaterThan(0)
+    for (const cue of cues) expect(cue).toMatch(/^\d+\n[\d:.]{12} --> [\d:.]{12}\n/)
+    expect(text.match(/ --> /g)).toHaveLength(cues.length)
+  })
+})
+
 describe('chapters', () => {
   it('start at 0:00 and name each round', () => {
     expect(writeChapters(lane)).toBe('0:00 Welcome\n0:17 Main, Round 1 of 2\n1:22 Main, Round 2 of 2\n2:12 Bye\n')
