@@ -1,6 +1,7 @@
 // The headless command as scripts call it: real files, real exit codes, and the beep pass held against the truth file.
-import { execFileSync, spawnSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
@@ -141,6 +142,12 @@ describe('what is wrong is said in one line', () => {
   const empty = write('empty.mp4', '')
   const typo = write('typo.score.txt', 'title Slip\ncircut Main: 3 rounds\n')
   const badTable = write('bad.csv', 'section,round,kind,label,side,seconds\nMain,1,work,Jug lift,,-5\n')
+  const asFolder = join(folder, 'folder.wav')
+  mkdirSync(asFolder)
+  const asPipe = join(folder, 'pipe.wav')
+  execFileSync('mkfifo', [asPipe])
+  const foreign = { segmentId: 'keel/r1/s1/work', edge: 'start', footageMs: 0 }
+  const otherSync = write('other.json', JSON.stringify({ stitches: [foreign], summary: { footageMs: 90_000 } }))
   it.each([
     [['expand'], 2, /expected 1 file/],
     [['dance', PLAN], 2, /no command "dance"/],
@@ -152,6 +159,11 @@ describe('what is wrong is said in one line', () => {
     [['expand', typo], 1, /typo\.score\.txt: line 2: No section starts with "circut"/],
     [['check', write('empty.score.txt', '# nothing yet\n')], 1, /line 1: No section was found/],
     [['expand', write('plan.md', '# plan')], 1, /none of \.jivet\.json, \.score\.txt and \.csv/],
+    [['render', PLAN, FILM, '--out', join(folder, 'video.txt')], 2, /has to end in \.mp4/],
+    [['track', PLAN, '--out', join(folder, 'track')], 2, /has to end in \.wav/],
+    [['track', PLAN, '--out', asFolder], 1, /no regular file/],
+    [['track', PLAN, '--out', asPipe], 1, /no regular file/],
+    [['export', PLAN, '--as', 'vtt', '--sync', otherSync], 1, /another plan, .*"keel\/r1\/s1\/work"/],
     [['hear', text], 1, /not a video/],
     [['hear', empty], 1, /empty/],
     [['hear', 'nowhere.mp4'], 1, /no such file/],
@@ -166,6 +178,20 @@ describe('what is wrong is said in one line', () => {
     const out = join(folder, 'never.mp4')
     expect(jivet('render', PLAN, text, '--out', out).code).toBe(1)
     expect(() => readFileSync(out)).toThrow()
+  })
+  it.each(['SIGTERM', 'SIGINT'] as const)('takes back what it had begun when it gets %s', async (signal) => {
+    const out = join(folder, 'stopped.mp4')
+    const tmp = join(folder, `tmp-${signal}`)
+    mkdirSync(tmp)
+    const env = { ...process.env, TMPDIR: tmp }
+    const command = spawn('bin/jivet', ['render', PLAN, FILM, '--out', out], { env, stdio: 'ignore' })
+    const ended = once(command, 'exit')
+    const pictures = (): string[] => readdirSync(tmp).filter((name) => name.startsWith('jivet-'))
+    while (!pictures().length) await new Promise((done) => setTimeout(done, 50))
+    command.kill(signal)
+    expect(((await ended) as [number | null, string | null])[1]).toBe(signal)
+    expect([pictures(), existsSync(out), existsSync(`${out}.part.mp4`)]).toEqual([[], false, false])
+    expect(spawnSync('pgrep', ['-f', `${out}|${tmp}`]).stdout.toString()).toBe('')
   })
   it('is code 3 when the machine lacks ffmpeg', () => {
     const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bin/cli.ts', 'hear', FILM], {
