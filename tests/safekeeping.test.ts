@@ -284,8 +284,21 @@ describe('what came of an attempt', () => {
 
 describe('tidying', () => {
   it('takes what was given up, after its time, and nothing that is named, waited for or new', async () => {
-    const { tidy, keepBytes, addFootage, updateFootage, scratchFolder, UPLOAD_KEPT_MS, UNNAMED_KEPT_MS } = await parts()
+    const {
+      tidy,
+      keepBytes,
+      addFootage,
+      putAside,
+      findFootage,
+      updateFootage,
+      scratchFolder,
+      UPLOAD_KEPT_MS,
+      UNNAMED_KEPT_MS,
+    } = await parts()
     const workoutId = await workout()
+    const forgotten = await addFootage({ workoutId, name: 'notes.txt', bytes: 1, upload: 'notes' })
+    await updateFootage(forgotten, { state: 'failed' })
+    await putAside(forgotten)
     const named = await keepBytes(new TextEncoder().encode('named'))
     const unnamed = await keepBytes(new TextEncoder().encode('unnamed'))
     const id = await addFootage({ workoutId, name: 'a.mp4', bytes: 1, upload: uploaded('waited-for', workoutId) })
@@ -300,9 +313,11 @@ describe('tidying', () => {
     const names = (found: typeof dry): string[] => found.map(({ path }) => path.split('/').at(-1) ?? '')
     expect(names(dry)).toEqual(expect.arrayContaining(['left-behind', unnamed]) as string[])
     expect(names(dry)).not.toContain(named)
+    expect((await findFootage(forgotten)).state).toBe('failed')
     expect(existsSync(join(scratchFolder(), 'left-behind'))).toBe(true)
 
     await tidy({ nowMs: Date.now() + UPLOAD_KEPT_MS + 1000 })
+    await expect(findFootage(forgotten)).rejects.toMatchObject({ code: 'not-found' })
     const left = readdirSync(join(home, 'uploads'))
     expect(left).toEqual(expect.arrayContaining(['waited-for', 'waited-for.json']) as string[])
     expect(left).not.toContain('given-up')

@@ -84,10 +84,11 @@ export async function currentFootage(workoutId: string): Promise<Footage | null>
   return row ? fromRow(row) : null
 }
 
-/** The newest footage, failed or not: what the last upload came to. */
+/** The newest footage that was not put aside, failed or not: what the last upload came to. */
 export async function newestFootage(workoutId: string): Promise<Footage | null> {
   const [row] = await sql()<Row[]>`
-    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} order by created_at desc limit 1`
+    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} and put_aside_at is null
+    order by created_at desc limit 1`
   return row ? fromRow(row) : null
 }
 

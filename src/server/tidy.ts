@@ -23,6 +23,7 @@ export interface Swept {
  * @param nowMs milliseconds since the epoch.
  */
 export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Swept[]> {
+  if (!dry) await dropForgotten(nowMs)
   const found = [
     ...(await old('scratch', scratchFolder(), nowMs - UNNAMED_KEPT_MS)),
     ...(await givenUpUploads(nowMs)),
@@ -30,6 +31,12 @@ export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Sw
   ]
   if (!dry) for (const { path } of found) await rm(path, { recursive: true, force: true })
   return found
+}
+
+/** Files that would not do and were laid away lose their rows after the same time as uploads; then nobody names them. */
+async function dropForgotten(nowMs: Ms): Promise<void> {
+  await sql()`
+    delete from footage where state = 'failed' and put_aside_at < ${new Date(nowMs - UPLOAD_KEPT_MS)}`
 }
 
 /** Entries of a folder that were last changed before an instant. A rename is a change, too. */

@@ -102,7 +102,7 @@ describe('two tabs', () => {
     await other.reload()
     await other.locator('[data-section=main]').waitFor()
     await addSection(page, 'Break')
-    await page.getByRole('button', { name: 'Take the other one' }).click()
+    await page.getByRole('button', { name: 'Take the other version' }).click()
     await page.locator('[data-section=main]').waitFor()
     expect(await page.locator('[data-section]').count()).toBe(1)
     await other.close()

@@ -196,6 +196,8 @@ describe('the stream of changes', () => {
     for (const tab of tabs) await tab.getByText('This is not a video').waitFor({ timeout: 30_000 })
     await Promise.all(tabs.slice(1).map((tab) => tab.close()))
     await first.getByRole('button', { name: 'Try again' }).waitFor()
+    await first.getByRole('button', { name: 'Forget it' }).click()
+    await first.getByText('This is not a video').waitFor({ state: 'detached' })
     await first.close()
   })
 })

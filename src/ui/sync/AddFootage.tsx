@@ -72,32 +72,30 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
         </>
       )}
       {problem && !upload && !preparing && (
-        <p role="alert" className="max-w-xl border-l-8 border-signal bg-pale p-4 text-left">
-          <b className="font-display text-xl font-normal">
+        <div role="alert" className="max-w-xl border-l-8 border-signal bg-pale p-4 text-left">
+          <h2 className="text-xl">
             {words.failed}
             {failed ? `: ${failed.name}` : ''}
-          </b>
-          <br />
-          {problem}
-          {failed && !uploadProblem && <TryAgain footageId={failed.id} />}
-        </p>
+          </h2>
+          <p>{problem}</p>
+          {failed && !uploadProblem && <FailedChoices footageId={failed.id} />}
+        </div>
       )}
     </section>
   )
 }
 
-/** Takes up once more what failed: the file is still there. */
-export function TryAgain({ footageId }: { footageId: string }): ReactNode {
+/** What failed is still there: it can be taken up once more, or laid away. */
+export function FailedChoices({ footageId }: { footageId: string }): ReactNode {
+  const ask = (...what: Parameters<typeof call>): void =>
+    void call(...what).catch((error: Error) => toast.error(error.message))
   return (
-    <Button
-      weight="plain"
-      className="mt-3 block"
-      onClick={() =>
-        void call('POST', `/api/footage/${footageId}/prepare`).catch((error: Error) => toast.error(error.message))
-      }
-    >
-      {words.tryAgain}
-    </Button>
+    <div className="flex gap-2 pt-2">
+      <Button onClick={() => ask('POST', `/api/footage/${footageId}/prepare`)}>{words.tryAgain}</Button>
+      <Button weight="bare" onClick={() => ask('PUT', `/api/footage/${footageId}/reel`, { taken: false })}>
+        {words.forget}
+      </Button>
+    </div>
   )
 }
 

@@ -10,7 +10,7 @@ import type { Stitches } from '@/server/stitches'
 import { call } from '../api'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
-import { AddFootage, ChooseFile, TryAgain } from './AddFootage'
+import { AddFootage, ChooseFile, FailedChoices } from './AddFootage'
 import { FootageMenu } from './FootageMenu'
 import { Stitching } from './Stitching'
 import { useUpload } from './useUpload'
@@ -119,10 +119,10 @@ function Under({ progress, footage, upload, problem, onCancel }: UnderProps): Re
         </div>
       )}
       {trouble && (
-        <p role="alert" className="flex items-center gap-4 border-b-2 border-rule bg-pale px-6 py-2">
-          {trouble}
-          {!problem && progress.failedUpload && <TryAgain footageId={progress.failedUpload.id} />}
-        </p>
+        <div role="alert" className="flex items-baseline gap-5 border-b-2 border-rule bg-pale px-6 pt-1.5 pb-2.5">
+          <p>{trouble}</p>
+          {!problem && progress.failedUpload && <FailedChoices footageId={progress.failedUpload.id} />}
+        </div>
       )}
     </>
   )

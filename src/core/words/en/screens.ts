@@ -33,9 +33,10 @@ export const texts = {
     way: { planned: 'planned', filmed: 'filmed', tied: 'tied', rendered: 'rendered' },
   },
   score: scoreTexts,
-  stale: { title: 'Changed in another tab', takeTheirs: 'Take the other one', keepMine: 'Keep what I have here' },
+  stale: { title: 'Changed in another tab', takeTheirs: 'Take the other version', keepMine: 'Keep what I have here' },
   sync: {
     tryAgain: 'Try again',
+    forget: 'Forget it',
     add: 'Add footage',
     addHint: 'Drop the recorded session here, or choose the file. Any size, any camera.',
     choose: 'Choose a file',
