@@ -292,6 +292,8 @@ describe('tidying', () => {
       findFootage,
       updateFootage,
       scratchFolder,
+      addJob,
+      sql,
       UPLOAD_KEPT_MS,
       UNNAMED_KEPT_MS,
     } = await parts()
@@ -304,10 +306,13 @@ describe('tidying', () => {
     const id = await addFootage({ workoutId, name: 'a.mp4', bytes: 1, upload: uploaded('waited-for', workoutId) })
     await updateFootage(id, { hash: named })
     uploaded('given-up', workoutId, 1_000_000)
-    mkdirSync(join(scratchFolder(), 'left-behind'), { recursive: true })
+    await addJob(sql(), { kind: 'render', workoutId, footageId: null })
+    const alive = (await claimed()).claim
+    for (const name of ['left-behind', alive]) mkdirSync(join(scratchFolder(), name), { recursive: true })
     utimesSync(join(home, 'uploads', 'given-up'), 1, 1)
 
-    expect(await tidy({ nowMs: Date.now() })).toEqual([])
+    const now = await tidy({ dry: true })
+    expect(now.map(({ path }) => path)).toEqual([join(scratchFolder(), 'left-behind')])
     const aDayOn = Date.now() + UNNAMED_KEPT_MS + 1000
     const dry = await tidy({ dry: true, nowMs: aDayOn })
     const names = (found: typeof dry): string[] => found.map(({ path }) => path.split('/').at(-1) ?? '')
@@ -317,6 +322,7 @@ describe('tidying', () => {
     expect(existsSync(join(scratchFolder(), 'left-behind'))).toBe(true)
 
     await tidy({ nowMs: Date.now() + UPLOAD_KEPT_MS + 1000 })
+    expect(readdirSync(scratchFolder())).toEqual([alive])
     await expect(findFootage(forgotten)).rejects.toMatchObject({ code: 'not-found' })
     const left = readdirSync(join(home, 'uploads'))
     expect(left).toEqual(expect.arrayContaining(['waited-for', 'waited-for.json']) as string[])

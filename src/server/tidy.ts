@@ -24,16 +24,12 @@ export interface Swept {
  */
 export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Swept[]> {
   if (!dry) await dropForgotten(nowMs)
-  const found = [
-    ...(await old('scratch', scratchFolder(), nowMs - UNNAMED_KEPT_MS)),
-    ...(await givenUpUploads(nowMs)),
-    ...(await unnamedInStore(nowMs)),
-  ]
+  const found = [...(await deadScratch(nowMs)), ...(await givenUpUploads(nowMs)), ...(await unnamedInStore(nowMs))]
   if (!dry) for (const { path } of found) await rm(path, { recursive: true, force: true })
   return found
 }
 
-/** Files that would not do and were laid away lose their rows after the same time as uploads; then nobody names them. */
+/** Files that would not do and were laid away lose their rows after a time; then nobody names them. */
 async function dropForgotten(nowMs: Ms): Promise<void> {
   await sql()`
     delete from footage where state = 'failed' and put_aside_at < ${new Date(nowMs - UPLOAD_KEPT_MS)}`
@@ -48,6 +44,22 @@ async function old(what: Swept['what'], folder: string, beforeMs: Ms): Promise<S
     if (facts && facts.ctimeMs < beforeMs) found.push({ what, path, bytes: facts.size })
   }
   return found
+}
+
+/** Folders of attempts that have ended go at once; single files, which are named by nobody, after their time. */
+async function deadScratch(nowMs: Ms): Promise<Swept[]> {
+  const folders = await readdir(scratchFolder(), { withFileTypes: true }).catch(() => [])
+  // Asked after the folder was read: an attempt has its claim before it has a folder.
+  const claims = await sql()<{ claim: string }[]>`select claim from jobs where claim is not null`
+  const alive = new Set(claims.map(({ claim }) => claim))
+  const dead = folders
+    .filter((entry) => entry.isDirectory() && !alive.has(entry.name))
+    .map(({ name }): Swept => ({ what: 'scratch', path: join(scratchFolder(), name), bytes: 0 }))
+  const files = await old('scratch', scratchFolder(), nowMs - UNNAMED_KEPT_MS)
+  return [
+    ...dead,
+    ...files.filter(({ path }) => !folders.some((entry) => entry.isDirectory() && path.endsWith(entry.name))),
+  ]
 }
 
 async function givenUpUploads(nowMs: Ms): Promise<Swept[]> {

@@ -1,6 +1,5 @@
 // The worker process: one lane for each kind of job, so that preparing never waits for a render. It takes jobs, runs
 // their tasks, beats their hearts, and hears of cancels.
-import { randomUUID } from 'node:crypto'
 import { Problem } from '../core/problem'
 import type { Share } from '../core/units'
 import { sql, surviveLostSocket } from './db'
@@ -67,7 +66,7 @@ async function work(job: ClaimedJob): Promise<void> {
   )
   const onShare = (value: Share): void => void (share = value)
   try {
-    const finish = await runTask(job, { signal: halt.signal, onShare, attempt: `${job.id}-${randomUUID()}` })
+    const finish = await runTask(job, { signal: halt.signal, onShare, attempt: job.claim })
     halt.signal.throwIfAborted()
     await finishJob(job, finish)
   } catch (thrown) {

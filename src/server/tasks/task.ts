@@ -6,7 +6,7 @@ export interface TaskContext {
   signal: AbortSignal
   /** Tells how much is done, 0 to 1. */
   onShare: (share: Share) => void
-  /** Names this attempt among all: its folder for work in progress is called so. */
+  /** The claim of this attempt: its folder for work in progress is called so. */
   attempt: string
 }
 
