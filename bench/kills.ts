@@ -1,20 +1,32 @@
 // Kills server, worker, ffmpeg, database and the start script itself at random instants, while scores are saved,
 // footage is sent, prepared and rendered; then compares what was acknowledged with what stands.
 //   tsx bench/kills.ts [KILLS] [SEED]     (a Jivet of its own, in a folder that goes; about four seconds a kill)
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { randomBytes, randomUUID } from 'node:crypto'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import postgres from 'postgres'
+import {
+  askOffset,
+  beginUpload,
+  filmed,
+  JSON_TYPE,
+  pause,
+  placeOf,
+  planBody,
+  sendPiece,
+  SHORT_PLAN,
+  tieBody,
+  unlike,
+} from './client'
 
 const [kills = '300', seed = '12'] = process.argv.slice(2)
 const home = mkdtempSync(join(tmpdir(), 'jivet-kills-'))
 let state = Number(seed)
 const random = (): number => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32
-const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 
 const log = openSync(join(tmpdir(), 'jivet-kills.log'), 'w')
 const port = await freePort()
@@ -41,11 +53,11 @@ async function answering(withinMs: number): Promise<void> {
 }
 
 /** Asks until there is an answer; a silent or stumbling server is asked again. */
-async function ask(method: string, path: string, body?: unknown): Promise<{ status: number; data: never }> {
+async function ask(method: string, path: string, body?: string): Promise<{ status: number; data: never }> {
   for (;;) {
     const answer = await fetch(url + path, {
       method,
-      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      ...(body === undefined ? {} : { body, headers: JSON_TYPE }),
     }).catch(() => null)
     const text = await answer?.text().catch(() => null)
     if (answer && text !== null && text !== undefined && answer.status < 500)
@@ -55,12 +67,7 @@ async function ask(method: string, path: string, body?: unknown): Promise<{ stat
 }
 
 const make = async (title: string): Promise<string> =>
-  (
-    await ask('POST', '/api/workouts', {
-      plan: `title ${title}\ncircuit Main: 1 round, 2 on, 1 off\n  Jug lift\n`,
-      name: 'a.score.txt',
-    })
-  ).data['id']
+  (await ask('POST', '/api/workouts', planBody(title, SHORT_PLAN))).data['id']
 
 const NOTHING_LEFT = 'after the end no process and no half-taken upload is left, and every row has its file'
 
@@ -80,7 +87,7 @@ async function saver(): Promise<() => Promise<string | null>> {
       for (let settled = false; !settled;) {
         const key = randomUUID()
         mine.add(key)
-        const { status, data } = await ask('PUT', `/api/workouts/${id}/score`, { score, revision, key })
+        const { status, data } = await ask('PUT', `/api/workouts/${id}/score`, JSON.stringify({ score, revision, key }))
         if (status === 200) {
           revision = (data as { revision: number }).revision
           settled = true
@@ -103,58 +110,36 @@ async function saver(): Promise<() => Promise<string | null>> {
   }
 }
 
-/** A short film whose bytes are unlike any other's: a box that readers skip holds random ones. */
-function film(): Buffer {
-  const skipped = randomBytes(4096)
-  skipped.writeUInt32BE(skipped.length, 0)
-  skipped.write('free', 4, 'latin1')
-  return Buffer.concat([clip, skipped])
-}
-const clipPath = join(home, 'clip.mkv.mp4')
-execFileSync('ffmpeg', [
-  ...['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc2=s=320x240:r=25:d=4', '-f', 'lavfi', '-i', 'sine=d=4'],
-  ...['-shortest', '-pix_fmt', 'yuv420p', clipPath],
-])
-const clip = readFileSync(clipPath)
-rmSync(clipPath)
+const clip = filmed(4)
 
 /** Sends films by the tus protocol in four pieces, and goes on where it broke off. */
 async function uploader(workoutId: string): Promise<void> {
   for (let number = 1; !over; number++) {
     const name = `film-${workoutId.slice(0, 4)}-${number}.mp4`
-    const bytes = film()
-    const place = await beginUpload(workoutId, name, bytes.length)
-    for (let offset = 0; place && offset < bytes.length;) {
-      const piece = bytes.subarray(offset, offset + Math.ceil(bytes.length / 4))
-      const sent = await fetch(url + place, {
-        method: 'PATCH',
-        body: new Uint8Array(piece),
-        headers: { ...TUS, 'content-type': 'application/offset+octet-stream', 'upload-offset': String(offset) },
-      }).catch(() => null)
-      if (sent?.status === 204) offset += piece.length
-      else {
-        await pause(200)
-        const told = await fetch(url + place, { method: 'HEAD', headers: TUS }).catch(() => null)
-        if (told?.status === 404 || told?.status === 410) break
-        if (told?.ok) offset = Number(told.headers.get('upload-offset'))
-      }
-      if (offset === bytes.length) acknowledged.uploads.push(name)
+    const bytes = unlike(clip)
+    let begun: Response | null = null
+    while (begun?.status !== 201) {
+      begun = await beginUpload(url, workoutId, name, bytes.length).catch(() => null)
+      if (begun?.status !== 201) await pause(200)
     }
+    await sendAll(placeOf(url, begun), name, bytes)
     await pause(400)
   }
 }
-const TUS = { 'tus-resumable': '1.0.0' }
-async function beginUpload(workoutId: string, name: string, length: number): Promise<string | null> {
-  const encoded = (text: string): string => Buffer.from(text).toString('base64')
-  const metadata = `filename ${encoded(name)},workoutId ${encoded(workoutId)}`
-  for (;;) {
-    const made = await fetch(`${url}/api/uploads`, {
-      method: 'POST',
-      headers: { ...TUS, 'upload-length': String(length), 'upload-metadata': metadata },
-    }).catch(() => null)
-    if (made?.status === 201) return new URL(made.headers.get('location') ?? '', url).pathname
-    await pause(200)
+
+async function sendAll(place: string, name: string, bytes: Buffer): Promise<void> {
+  for (let offset = 0; offset < bytes.length;) {
+    const piece = bytes.subarray(offset, offset + Math.ceil(bytes.length / 4))
+    const sent = await sendPiece(place, piece, offset).catch(() => null)
+    if (sent?.status === 204) offset += piece.length
+    else {
+      await pause(200)
+      const told = await askOffset(place).catch(() => null)
+      if (told?.status === 404 || told?.status === 410) return
+      if (told?.ok) offset = Number(told.headers.get('upload-offset'))
+    }
   }
+  acknowledged.uploads.push(name)
 }
 
 /** Ties the first change of what is shown and has it rendered, again and again. */
@@ -165,16 +150,7 @@ async function renderer(workoutId: string): Promise<void> {
     if (footage?.state === 'ready') {
       const tied = await ask('GET', `/api/footage/${footage.id}/stitches`)
       const { revision, stitches } = tied.data as { revision: number; stitches: unknown[] }
-      const tie = {
-        segmentId: 'main/r1/s1/work',
-        edge: 'start',
-        footageMs: 100,
-        origin: 'hand',
-        confidence: 1,
-        evidence: ['hand'],
-      }
-      if (!stitches.length)
-        await ask('PUT', `/api/footage/${footage.id}/stitches`, { stitches: [tie], revision, key: randomUUID() })
+      if (!stitches.length) await ask('PUT', `/api/footage/${footage.id}/stitches`, tieBody(revision))
       const { status, data: asked } = await ask('POST', `/api/workouts/${workoutId}/render`)
       if (status === 202) acknowledged.renders.push((asked as { jobId: string }).jobId)
     }

@@ -1,31 +1,23 @@
 // A hundred clients for ten minutes against a running Jivet: saves, uploads, streams and reads; errors, times and the
 // server's memory, minute by minute.
 //   JIVET_URL=http://127.0.0.1:4310 tsx bench/load.ts [MINUTES] [CLIENTS]
-import { execFileSync } from 'node:child_process'
-import { randomBytes, randomUUID } from 'node:crypto'
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { beginUpload, filmed, JSON_TYPE, pause, placeOf, planBody, sendPiece, unlike } from './client'
 
 const url = process.env.JIVET_URL ?? 'http://127.0.0.1:4310'
 const [minutes = '10', clients = '100'] = process.argv.slice(2)
-const json = { 'content-type': 'application/json' }
-const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
+const ask = (method: string, path: string, body?: string): Promise<Response> =>
+  fetch(url + path, { method, ...(body === undefined ? {} : { body, headers: JSON_TYPE }) })
 
-const folder = mkdtempSync(join(tmpdir(), 'jivet-load-'))
-execFileSync('ffmpeg', [
-  ...['-v', 'error', '-y', '-f', 'lavfi', '-i', 'testsrc2=s=160x120:r=10:d=2', '-f', 'lavfi', '-i', 'sine=d=2'],
-  ...['-shortest', '-pix_fmt', 'yuv420p', join(folder, 'clip.mp4')],
-])
-const clip = readFileSync(join(folder, 'clip.mp4'))
-rmSync(folder, { recursive: true })
+const clip = filmed(2)
 
 const errors: string[] = []
 const times = new Map<string, number[]>()
 
-async function timed(what: string, path: string, init: RequestInit = {}): Promise<Response | null> {
+async function timed(what: string, asking: () => Promise<Response>): Promise<Response | null> {
   const from = performance.now()
-  const answer = await fetch(url + path, init).catch((error: Error) => {
+  const answer = await asking().catch((error: Error) => {
     errors.push(`${what}: ${error.message}`)
     return null
   })
@@ -36,12 +28,8 @@ async function timed(what: string, path: string, init: RequestInit = {}): Promis
 
 const made: string[] = []
 async function make(title: string): Promise<string> {
-  const plan = `title ${title}\ncircuit Main: 8 rounds, 20 on, 10 off\n  Jug lift; Lock-gate push; Tiller twist\n`
-  const answer = await timed('make', '/api/workouts', {
-    method: 'POST',
-    headers: json,
-    body: JSON.stringify({ plan, name: 'load.score.txt' }),
-  })
+  const body = planBody(title, 'circuit Main: 8 rounds, 20 on, 10 off\n  Jug lift; Lock-gate push; Tiller twist\n')
+  const answer = await timed('make', () => ask('POST', '/api/workouts', body))
   const { id } = (await answer?.json()) as { id: string }
   made.push(id)
   return id
@@ -53,14 +41,14 @@ const going = (): boolean => Date.now() < end
 /** Types a title twice a second, and reads its page now and then. */
 async function writer(number: number): Promise<void> {
   const id = await make(`Load ${number}`)
-  const loaded = await timed('read', `/api/workouts/${id}/score`)
+  const loaded = await timed('read', () => ask('GET', `/api/workouts/${id}/score`))
   let { score, revision } = (await loaded?.json()) as { score: { title: string }; revision: number }
   for (let save = 1; going(); save++) {
     score = { ...score, title: `Load ${number}, ${save}` }
     const body = JSON.stringify({ score, revision, key: randomUUID() })
-    const answer = await timed('save', `/api/workouts/${id}/score`, { method: 'PUT', headers: json, body })
+    const answer = await timed('save', () => ask('PUT', `/api/workouts/${id}/score`, body))
     if (answer) revision = ((await answer.json()) as { revision: number }).revision
-    if (save % 10 === 0) await (await timed('page', `/w/${id}/score`))?.arrayBuffer()
+    if (save % 10 === 0) await (await timed('page', () => ask('GET', `/w/${id}/score`)))?.arrayBuffer()
     await pause(400 + Math.random() * 200)
   }
 }
@@ -74,7 +62,8 @@ async function listener(number: number): Promise<void> {
     const stream = await fetch(`${url}/api/events`, { signal: halt.signal }).catch(() => null)
     const reader = stream?.body?.getReader()
     for (let read = await reader?.read().catch(() => null); read?.value; read = await reader?.read().catch(() => null))
-      if (new TextDecoder().decode(read.value).includes(id)) await timed('progress', `/api/workouts/${id}/progress`)
+      if (new TextDecoder().decode(read.value).includes(id))
+        await timed('progress', () => ask('GET', `/api/workouts/${id}/progress`))
     clearTimeout(stop)
   }
 }
@@ -82,19 +71,10 @@ async function listener(number: number): Promise<void> {
 /** Sends a short film every fifteen seconds, each with bytes of its own. */
 async function sender(number: number): Promise<void> {
   const id = await make(`Sent to ${number}`)
-  const tus = { 'tus-resumable': '1.0.0' }
   while (going()) {
-    const skipped = randomBytes(256)
-    skipped.writeUInt32BE(skipped.length, 0)
-    skipped.write('free', 4, 'latin1')
-    const bytes = new Uint8Array(Buffer.concat([clip, skipped]))
-    const encoded = (text: string): string => Buffer.from(text).toString('base64')
-    const metadata = `filename ${encoded('load.mp4')},workoutId ${encoded(id)}`
-    const headers = { ...tus, 'upload-length': String(bytes.length), 'upload-metadata': metadata }
-    const begun = await timed('begin upload', '/api/uploads', { method: 'POST', headers })
-    const place = new URL(begun?.headers.get('location') ?? '', url).pathname
-    const patch = { ...tus, 'content-type': 'application/offset+octet-stream', 'upload-offset': '0' }
-    if (begun) await timed('upload', place, { method: 'PATCH', headers: patch, body: bytes })
+    const bytes = unlike(clip)
+    const begun = await timed('begin upload', () => beginUpload(url, id, 'load.mp4', bytes.length))
+    if (begun) await timed('upload', () => sendPiece(placeOf(url, begun), bytes, 0))
     await pause(15_000)
   }
 }
@@ -140,9 +120,4 @@ process.stdout.write(
     `${(mean(memory.slice(half)) / mean(memory.slice(0, half))).toFixed(2)}\n`,
 )
 for (const error of [...new Set(errors)].slice(0, 10)) process.stdout.write(`  ${error}\n`)
-for (const id of made)
-  await fetch(`${url}/api/workouts/${id}/removed`, {
-    method: 'PUT',
-    headers: json,
-    body: JSON.stringify({ removed: true }),
-  })
+for (const id of made) await ask('PUT', `/api/workouts/${id}/removed`, JSON.stringify({ removed: true }))

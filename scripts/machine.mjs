@@ -150,6 +150,9 @@ const may = (account, flag, path) => spawnSync(...kept(account, 'KILL', 'test', 
 const MARK = 'JIVET_OWNED_BY'
 export const marked = (home, env) => ({ ...env, [MARK]: resolve(home) })
 
+/** What only a data folder holds. */
+const OURS = ['database', 'database-password', 'database.making', 'demo', 'running', 'store', 'uploads']
+
 /**
  * Gives the data folder to the account, and to nobody else: folders 0700, files 0600. What an older Jivet left readable
  * is closed, once.
@@ -159,6 +162,9 @@ export function ownFolder(home, account) {
   const { uid, mode } = statSync(home)
   const owner = account ? account.uid : process.getuid()
   if (uid === owner && (mode & 0o777) === 0o700) return
+  const inside = readdirSync(home)
+  if (inside.length && !inside.some((name) => OURS.includes(name)))
+    throw new Error(`${home} holds other things. Set JIVET_HOME to a folder of its own: all in it is closed to others.`)
   if (account) execFileSync('chown', ['-R', '--no-dereference', `${account.uid}:${account.gid}`, home])
   execFileSync('chmod', ['-R', 'go-rwx', home])
   chmodSync(home, 0o700)

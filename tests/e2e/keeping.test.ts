@@ -1,7 +1,7 @@
 // A real Jivet that is killed, asked wrongly and read from many tabs: what it keeps, whom it lets in, how it returns.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, statfsSync, statSync, writeFileSync } from 'node:fs'
 import { request } from 'node:http'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
@@ -133,6 +133,25 @@ describe('every answer', () => {
     })
     expect(answer.status).toBe(400)
     expect(await answer.json()).toMatchObject({ problem: { code: 'unstorable-text', place: 'title' } })
+  })
+})
+
+describe('an upload', () => {
+  const begin = async (id: string, headers: Record<string, string>): Promise<number> => {
+    const encoded = (text: string): string => Buffer.from(text).toString('base64')
+    const metadata = `filename ${encoded('deck.mp4')},workoutId ${encoded(id)}`
+    const all = { 'tus-resumable': '1.0.0', 'upload-metadata': metadata, ...headers }
+    return (await fetch(`${jivet.url}/api/uploads`, { method: 'POST', headers: all })).status
+  }
+  it('says its length when it begins, and has its room from then on', async () => {
+    const id = await make('Room for one')
+    expect(await begin(id, { 'upload-defer-length': '1' })).toBe(411)
+    const { bavail, bsize } = statfsSync(jivet.home)
+    // Within what one file may hold.
+    const most = Math.min(Math.floor(bavail * bsize * 0.6), 500 * 1024 ** 3)
+    expect(await begin(id, { 'upload-length': String(most) })).toBe(201)
+    if (most * 2 > bavail * bsize) expect(await begin(id, { 'upload-length': String(most) })).toBe(507)
+    expect(await begin(id, { 'upload-length': '1000' })).toBe(201)
   })
 })
 

@@ -31,6 +31,8 @@ interface Options<T> {
 
 const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 3000
+/** A server that is away for long has had none of them but, at most, one of the newest. */
+const MOST_UNANSWERED = 100
 
 export class SaveQueue<T> {
   state: SaveState = 'saved'
@@ -64,7 +66,7 @@ export class SaveQueue<T> {
   /** Saves what is not saved, at once. */
   async flush(): Promise<void> {
     clearTimeout(this.timer)
-    if (this.saving) await this.saving
+    while (this.saving) await this.saving
     if (!this.dirty || this.state === 'stale') return
     this.saving = this.attempt().finally(() => {
       this.saving = null
@@ -109,6 +111,7 @@ export class SaveQueue<T> {
     const document = this.options.read()
     const key = crypto.randomUUID()
     this.unanswered.set(key, document)
+    for (const old of [...this.unanswered.keys()].slice(0, -MOST_UNANSWERED)) this.unanswered.delete(old)
     await this.options.keep()
     try {
       const revision = await this.options.send({ document, revision: this.version.revision, key })
