@@ -176,19 +176,33 @@ export function ownFolder(home, account) {
 
 const PROGRAM = ['.next', 'node_modules', 'src', 'db', 'demo', 'package.json', 'tsconfig.json', 'next.config.ts']
 
-/** Where the account reads the program from: here, or, where it cannot get here, a copy of it in /var/lib. */
+const COPIES = '/var/lib/jivet-program'
+
+/**
+ * Where the account reads the program from: here, or, where it cannot get here, a copy of it in /var/lib. A copy is made
+ * beside its place and renamed: what bears its name is whole.
+ */
 export function programFolder(account) {
   if (!account || (may(account, '-r', join(ROOT, 'package.json')) && may(account, '-x', join(ROOT, 'node_modules'))))
     return ROOT
-  const copy = join('/var/lib/jivet-program', createHash('sha256').update(ROOT).digest('hex').slice(0, 16))
-  const stamp = join(copy, 'stamp')
-  const wanted = buildStamp()
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return copy
-  rmSync(copy, { recursive: true, force: true })
-  mkdirSync(copy, { recursive: true, mode: 0o755 })
-  execFileSync('cp', ['-a', '--reflink=auto', ...PROGRAM.map((name) => join(ROOT, name)), copy])
-  execFileSync('chmod', ['-R', 'a+rX', copy])
-  writeFileSync(stamp, wanted)
+  const name = createHash('sha256').update(ROOT).digest('hex').slice(0, 16)
+  const copy = join(COPIES, `${name}-${buildStamp().slice(0, 16)}`)
+  if (existsSync(copy)) return copy
+  const making = `${copy}.making-${process.pid}`
+  mkdirSync(making, { recursive: true })
+  execFileSync('cp', ['-a', '--reflink=auto', ...PROGRAM.map((part) => join(ROOT, part)), making])
+  execFileSync('chmod', ['-R', 'a+rX', making])
+  // Whatever is kept from others here, these two are not.
+  for (const folder of [COPIES, making]) chmodSync(folder, 0o755)
+  try {
+    renameSync(making, copy)
+  } catch {
+    // Another start was quicker.
+    rmSync(making, { recursive: true, force: true })
+  }
+  for (const other of readdirSync(COPIES))
+    if (other.startsWith(name) && !other.includes('making') && join(COPIES, other) !== copy)
+      rmSync(join(COPIES, other), { recursive: true, force: true })
   return copy
 }
 
