@@ -179,7 +179,7 @@ const PROGRAM = ['.next', 'node_modules', 'src', 'db', 'demo', 'package.json', '
 const COPIES = '/var/lib/jivet-program'
 
 /**
- * Where the account reads the program from: here, or, where it cannot get here, a copy of it in /var/lib. A copy is made
+    throw new Error(`${home} holds other things. Set JIVET_HOME to a folder of its own: it is closed to all others.`)
  * beside its place and renamed: what bears its name is whole.
  */
 export function programFolder(account) {
