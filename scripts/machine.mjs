@@ -179,8 +179,8 @@ const PROGRAM = ['.next', 'node_modules', 'src', 'db', 'demo', 'package.json', '
 const COPIES = '/var/lib/jivet-program'
 
 /**
-    throw new Error(`${home} holds other things. Set JIVET_HOME to a folder of its own: it is closed to all others.`)
- * beside its place and renamed: what bears its name is whole.
+ * Where the account reads the program from: here, or, where it cannot get here, a copy of it in /var/lib. A copy is
+ * made beside its place and renamed: what bears its name is whole.
  */
 export function programFolder(account) {
   if (!account || (may(account, '-r', join(ROOT, 'package.json')) && may(account, '-x', join(ROOT, 'node_modules'))))
