@@ -14,7 +14,7 @@ interface Answer {
 }
 
 /** Waiting tasks at most; one more is refused rather than kept for ever. */
-const MOST_WAITING = 32
+const MOST_WAITING = 128
 
 const kept = globalThis as typeof globalThis & {
   jivetThread?: Worker
