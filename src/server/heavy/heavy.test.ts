@@ -49,7 +49,7 @@ describe('heavy work', () => {
     expect((await heavy('align', { score: plan, evidence })).length).toBeGreaterThan(10)
   })
   it('is refused where too much waits already', async () => {
-    const asked = Array.from({ length: 40 }, () => heavy('align', { score: plan, evidence: [] }))
+    const asked = Array.from({ length: 136 }, () => heavy('align', { score: plan, evidence: [] }))
     const ended = await Promise.allSettled(asked)
     const refused = ended.filter((one) => one.status === 'rejected')
     expect(refused).toHaveLength(8)
