@@ -215,7 +215,7 @@ try {
   for (let done = 0; done < Number(kills);) {
     // Mostly while all is up, sometimes while something is only coming back.
     if (random() < 0.8) await answering(60_000)
-    await pause(100 + random() * 1500)
+    await pause(100 + random() * 1200)
     if (jivet.exitCode !== null) throw new Error('the start script gave up')
     if (await killOne()) done++
     if (done && done % 25 === 0) process.stderr.write(`\r${done} kills, ${acknowledged.saves} saves`)
