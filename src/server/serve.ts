@@ -98,6 +98,8 @@ const server = createServer((request, response) => {
 // An upload of a day's footage takes its time; only the head of a request is waited for no longer than this.
 server.requestTimeout = 0
 server.headersTimeout = 20_000
+// A connection is kept longer than any client that keeps one open would wait: none closes as it is used again.
+server.keepAliveTimeout = 75_000
 server.on('clientError', (_error, socket) => socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n'))
 server.listen(PORT, HOST)
 
