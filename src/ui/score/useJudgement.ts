@@ -1,7 +1,7 @@
 // Has the score judged in a worker, so that neither keystroke nor picture waits for it. While one is judged only the
 // newest of those that came since is kept.
 'use client'
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
 import type { Judgement, ToldFinding } from '@/core/check/check'
 import type { Score } from '@/core/score/score'
 
@@ -19,7 +19,8 @@ export function useJudgement(score: Score): Judgement<ToldFinding> | null {
     }
     worker.onmessage = ({ data }: MessageEvent<Judgement<ToldFinding>>): void => {
       judging = false
-      setJudgement(data)
+      // What is typed comes first.
+      startTransition(() => setJudgement(data))
       if (waiting) hand(waiting)
       waiting = null
     }
