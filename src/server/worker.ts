@@ -130,9 +130,14 @@ await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Re
 await sql().listen(WAITING, (kind) => woken.get(kind as JobKind)?.())
 const lanes = Promise.all(JOB_KINDS.map(lane))
 const watch = new Watch()
-setInterval(() => void watch.look(performance.now()).catch(complain('watching')), WATCH_MS)
+setInterval(() => void lookAfter().catch(complain('watching')), WATCH_MS)
 setInterval(() => void tidyUp(), TIDY_MS)
 void tidyUp()
+
+/** Puts back what a dead worker had in hand, and sweeps what it had begun. */
+async function lookAfter(): Promise<void> {
+  if ((await watch.look(performance.now())).length) await tidyUp()
+}
 
 /** Finished uploads become footage, and what nobody needs any more goes. */
 async function tidyUp(): Promise<void> {
