@@ -4,6 +4,10 @@
 import { startTransition, useEffect, useRef, useState } from 'react'
 import type { Judgement, ToldFinding } from '@/core/check/check'
 import type { Score } from '@/core/score/score'
+import type { Ms } from '@/core/units'
+
+/** Judged when the hand rests: on a small machine even a thread of its own takes from the drawing of a keystroke. */
+const PAUSE_MS: Ms = 120
 
 /** @returns the newest judgement; null until there is one, which is not the same as nothing found. */
 export function useJudgement(score: Score): Judgement<ToldFinding> | null {
@@ -30,6 +34,9 @@ export function useJudgement(score: Score): Judgement<ToldFinding> | null {
     }
     return () => worker.terminate()
   }, [])
-  useEffect(() => ask.current?.(score), [score])
+  useEffect(() => {
+    const timer = setTimeout(() => ask.current?.(score), PAUSE_MS)
+    return () => clearTimeout(timer)
+  }, [score])
   return judgement
 }
