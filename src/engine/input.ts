@@ -1,7 +1,7 @@
 // What ffmpeg may open when it opens footage: one file of a kind that a camera or an editor writes, no list of other
 // files, nothing of the network, no picture beyond reason.
 import { Problem } from '../core/problem'
-import type { Ms } from '../core/units'
+import { DAY, type Ms } from '../core/units'
 
 /** Names of ffmpeg's readers. None of them follows a reference to another file. */
 const READERS = [
@@ -27,9 +27,9 @@ const READERS = [
 ]
 
 /** The largest picture: 8K, upright or not. */
-export const MOST_PIXELS = 7680 * 4320
+const MOST_PIXELS = 7680 * 4320
 /** The longest footage: a day. */
-export const LONGEST_MS: Ms = 24 * 3_600_000
+export const LONGEST_MS: Ms = DAY
 
 const ALLOWED = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', READERS.join(',')]
 

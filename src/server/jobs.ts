@@ -213,7 +213,7 @@ export async function cancelJob(id: string): Promise<void> {
 }
 
 /** An attempt whose beats have stood still for this long, by the watcher's own clock, has lost its worker. */
-export const STILL_MS: Ms = 12_000
+const STILL_MS: Ms = 12_000
 
 /** Watches the beats of active jobs and puts back those whose worker has died, each once. */
 export class Watch {

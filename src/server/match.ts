@@ -1,19 +1,11 @@
 // Matches files and rows, at every start and every hour: whatever was killed in between, finished bytes become footage,
 // and no footage waits for a job that is not there.
-import { readdir, readFile, stat } from 'node:fs/promises'
-import { join } from 'node:path'
-import { z } from 'zod'
 import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
 import { addFootage, shownName } from './footage'
 import { addJob } from './jobs'
-import { isStored, uploadsFolder } from './store'
-
-/** What the upload server notes beside each upload. */
-const uploadNoteSchema = z.object({
-  size: z.number().int().min(1),
-  metadata: z.object({ workoutId: z.uuid(), filename: z.string().catch('') }),
-})
+import { isStored } from './store'
+import { uploadNotes } from './uploadNotes'
 
 export interface Matched {
   /** Uploads that were complete and had no footage. */
@@ -36,41 +28,15 @@ export async function matchRecords(): Promise<Matched> {
 
 async function adoptUploads(): Promise<string[]> {
   const adopted: string[] = []
-  const names = await readdir(uploadsFolder()).catch(() => [])
-  for (const note of names.filter((name) => name.endsWith('.json'))) {
-    const upload = note.slice(0, -'.json'.length)
-    const finished = await finishedUpload(upload)
-    if (!finished) continue
+  for (const { upload, size, there, workoutId, filename } of await uploadNotes()) {
+    if (there !== size) continue
     const [known] = await sql()`
       select exists (select 1 from footage where upload = ${upload}) as here,
-        exists (select 1 from workouts where id = ${finished.workoutId}) as wanted`
+        exists (select 1 from workouts where id = ${workoutId}) as wanted`
     if (known?.here || !known?.wanted) continue
-    adopted.push(await addFootage(finished))
+    adopted.push(await addFootage({ workoutId, name: shownName(filename), bytes: size, upload }))
   }
   return adopted
-}
-
-/** @returns null for an upload that is not complete, or whose note cannot be read. */
-async function finishedUpload(upload: string): Promise<Parameters<typeof addFootage>[0] | null> {
-  const path = join(uploadsFolder(), upload)
-  const [text, bytes] = await Promise.all([
-    readFile(`${path}.json`, 'utf8').catch(() => ''),
-    stat(path).then(
-      ({ size }) => size,
-      () => 0,
-    ),
-  ])
-  const note = uploadNoteSchema.safeParse(parsed(text)).data
-  if (note?.size !== bytes) return null
-  return { workoutId: note.metadata.workoutId, name: shownName(note.metadata.filename), bytes, upload }
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
 }
 
 async function markLost(): Promise<string[]> {

@@ -1,7 +1,5 @@
 // Footage uploads by the tus protocol: streamed to disk, resumed after a break, recorded when complete.
 import { mkdirSync } from 'node:fs'
-import { readdir, readFile, stat } from 'node:fs/promises'
-import { join } from 'node:path'
 import { FileStore } from '@tus/file-store'
 import { Server } from '@tus/server'
 import { Problem } from '../core/problem'
@@ -9,6 +7,7 @@ import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { problemSentence } from '../core/words/en/problems'
 import { freeBytes, uploadsFolder } from './store'
+import { uploadNotes } from './uploadNotes'
 import { findWorkout } from './workouts'
 
 const kept = globalThis as typeof globalThis & { jivetTus?: Server }
@@ -24,17 +23,7 @@ const NO_LENGTH = { status_code: 411, body: problemSentence({ code: 'length-miss
 
 /** What uploads under way have still to bring: their room is taken. */
 async function promisedBytes(): Promise<number> {
-  const names = await readdir(uploadsFolder())
-  const lacking = names
-    .filter((name) => name.endsWith('.json'))
-    .map(async (note) => {
-      const path = join(uploadsFolder(), note)
-      const { size = 0 } = JSON.parse(await readFile(path, 'utf8')) as { size?: number }
-      const there = await stat(path.slice(0, -'.json'.length))
-      return Math.max(0, size - there.size)
-    })
-  const settled = await Promise.allSettled(lacking)
-  return settled.reduce((sum, one) => sum + (one.status === 'fulfilled' ? one.value : 0), 0)
+  return (await uploadNotes()).reduce((sum, { size, there }) => sum + Math.max(0, size - there), 0)
 }
 
 export function uploadServer(): Server {
