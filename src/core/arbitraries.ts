@@ -2,8 +2,10 @@
 // in.
 import fc from 'fast-check'
 import { FORMAT_NAMES, formatNamed, newSection, type FormatName, type Section } from './score/formats'
+import { withTrueJoins } from './score/formats/joined'
 import { withKeys } from './score/formats/keys'
-import type { Field } from './score/formats/fields'
+import { holdsRanges, likelyOf, type Field } from './score/formats/fields'
+import type { Range } from './score/primitives'
 import { emptyScore, type Score } from './score/score'
 import { moveSchema } from './score/move'
 import { MUSCLES, IMPACTS, POSTURES, SIDE_RULES, SIDES } from './score/postures'
@@ -72,6 +74,8 @@ const anyStation = (label: fc.Arbitrary<string> = anyName) =>
     workMs: fc.option(anyMs),
     restMs: fc.option(anyMs),
     reps: fc.option(fc.integer({ min: 1, max: 99 })),
+    firstSide: fc.constantFrom('left' as const, 'right' as const),
+    joined: fc.boolean(),
     swaps,
     ...remarks,
   })
@@ -114,6 +118,21 @@ function anyField(field: Field): fc.Arbitrary<unknown> {
 export function anySection(format: FormatName): fc.Arbitrary<Section> {
   const { fields } = formatNamed(format).notation
   const numbers = fc.record(Object.fromEntries(fields.map((field) => [field.field, anyField(field)])))
+  const ranges = fc.record(
+    Object.fromEntries(
+      fields
+        .filter(holdsRanges)
+        .map((field) => [
+          field.field,
+          fc
+            .tuple(fc.integer({ min: 1, max: 200 }), fc.integer({ min: 1, max: 200 }))
+            .map(([low, more]): Range =>
+              field.kind === 'count' ? [low, low + more] : [low * 1000, (low + more) * 1000],
+            ),
+        ]),
+    ),
+    { requiredKeys: [] },
+  )
   const extra = fc.record({ name: anyName, key: fc.stringMatching(/^[a-z0-9][a-z0-9-]{0,12}$/), ...remarks })
   const moves = fc.record({
     stations: fc.array(anyStation(), { maxLength: 4 }),
@@ -126,11 +145,18 @@ export function anySection(format: FormatName): fc.Arbitrary<Section> {
     rows: fc.array(anyRow, { maxLength: 6 }),
     from: fc.option(fc.constantFrom(...FORMAT_NAMES)),
   })
-  return fc.tuple(numbers, extra, moves).map(([typed, more, held]) => {
-    const base = newSection(format, 'x', 'x')
-    const own = Object.fromEntries(Object.entries(held).filter(([name]) => name in base))
-    return withKeys(Object.assign(base, typed, more, own))
-  })
+  return fc
+    .tuple(numbers, extra, moves, fc.oneof({ weight: 3, arbitrary: fc.constant({}) }, { weight: 1, arbitrary: ranges }))
+    .map(([typed, more, held, between]) => {
+      // A number of which only a range is known is the middle of it.
+      for (const field of fields) {
+        const range = (between as Record<string, Range>)[field.field]
+        if (range) typed[field.field] = likelyOf(field, range)
+      }
+      const base = newSection(format, 'x', 'x')
+      const own = Object.fromEntries(Object.entries(held).filter(([name]) => name in base))
+      return withTrueJoins(withKeys(Object.assign(base, typed, more, own, { ranges: between })))
+    })
 }
 
 export const anyMove = fc

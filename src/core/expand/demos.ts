@@ -1,5 +1,6 @@
 // Puts the showing of moves where the creator wants it: all at the start, before each block, or inside the rests.
 import { FreshKeys, type Score } from '../score/score'
+import { boundsOf } from '../score/pace'
 import type { Segment } from '../score/segment'
 
 /**
@@ -42,7 +43,10 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
       kind: 'talk',
       label: `Shown: ${name}`,
       durationMs: eachMs,
+      pace: 'open',
+      ...boundsOf('open', eachMs),
       estimated: true,
+      slot: null,
       side: null,
       posture: null,
       effort: null,

@@ -69,12 +69,18 @@ export function totalsOf(segments: readonly Segment[]): Totals {
   let totalMs = 0,
     workMs = 0,
     restMs = 0,
-    estimated = false
-  for (const { kind, durationMs, estimated: guess } of segments) {
+    estimated = false,
+    atLeastMs = 0
+  let atMostMs: Ms | null = 0
+  for (const { kind, durationMs, estimated: guess, slot, minMs, maxMs } of segments) {
     totalMs += durationMs
+    // The parts of a slot stray, the slot does not.
+    atLeastMs += slot ? durationMs : minMs
+    const most: Ms | null = slot ? durationMs : maxMs
+    atMostMs = atMostMs === null || most === null ? null : atMostMs + most
     if (kind === 'work') workMs += durationMs
     if (kind === 'rest' || kind === 'break') restMs += durationMs
     estimated ||= guess
   }
-  return { totalMs, workMs, restMs, estimated }
+  return { totalMs, workMs, restMs, estimated, minMs: atLeastMs, maxMs: atMostMs }
 }

@@ -22,8 +22,30 @@ export const remarks = {
     .default(''),
 }
 
+/** Between two whole numbers: milliseconds of a length, or a count. */
+export type Range = [low: number, high: number]
+
+/**
+ * What one plans with where only a range is known: the middle, whole seconds for lengths.
+ * @param step 1000 for lengths in milliseconds, 1 for counts.
+ */
+export const likelyIn = ([low, high]: Range, step: number): number => Math.round((low + high) / 2 / step) * step
+
+const rangeOf = z
+  .tuple([z.number().int().min(0).max(DAY), z.number().int().min(0).max(DAY)])
+  .refine(([low, high]) => low < high, 'a range goes from a smaller to a larger number')
+
 /** What every section has. */
-export const head = { key, name, ...remarks }
+export const head = {
+  key,
+  name,
+  /**
+   * Numbers of which only a range is known ("10 to 20 s by fitness", "2 to 4 rounds"), by field. The field itself holds
+   * the likely value, the middle; a range that its field has left is dropped.
+   */
+  ranges: z.record(z.string().max(40), rangeOf).default({}),
+  ...remarks,
+}
 
 /**
  * The key of a station or row: unchanged when others come, go or change places, so that ties stay with their move.

@@ -2,8 +2,10 @@
 import { z } from 'zod'
 import { MOST_SECTIONS } from '../limits'
 import { castOf, type Cast } from './cast'
-import { formatNamed, partOf, sectionSchema, type FormatName } from './formats'
+import { formatNamed, notationOf, partOf, sectionSchema, type FormatName, type Section } from './formats'
+import { likelyOf, valueAt } from './formats/fields'
 import type { Around } from './formats/format'
+import { withTrueJoins } from './formats/joined'
 import { withKeys } from './formats/keys'
 import { moveSchema } from './move'
 import { needsSchema } from './needs'
@@ -58,9 +60,25 @@ export const scoreSchema = z
       seen.add(section.key)
     })
   })
-  // Scores from before stations had keys of their own get them where they are read.
-  .overwrite((score) => ({ ...score, sections: score.sections.map(withKeys) }))
+  // Scores from before stations had keys of their own get them where they are read; a range that its number has left is
+  // none any more.
+  .overwrite((score) => ({
+    ...score,
+    sections: score.sections.map((section) => withTrueRanges(withTrueJoins(withKeys(section)))),
+  }))
 export type Score = z.infer<typeof scoreSchema>
+
+function withTrueRanges(section: Section): Section {
+  const names = Object.keys(section.ranges)
+  if (!names.length) return section
+  const { fields } = notationOf(section.format)
+  const holds = (name: string): boolean => {
+    const field = fields.find((one) => one.field === name),
+      range = section.ranges[name]
+    return Boolean(field && range && likelyOf(field, range) === valueAt(section, name))
+  }
+  return { ...section, ranges: Object.fromEntries(Object.entries(section.ranges).filter(([name]) => holds(name))) }
+}
 
 export const emptyScore = (title: string): Score =>
   scoreSchema.parse({ version: 1, title, promiseMs: null, sections: [] })

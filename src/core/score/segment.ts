@@ -1,5 +1,6 @@
 // A segment: one flat stretch of time after expansion. Field names are fixed by the headless contract.
 import type { Ms } from '../units'
+import type { Pace } from './pace'
 import type { Posture, Side } from './postures'
 import type { Words } from './vocabulary'
 
@@ -35,10 +36,19 @@ export interface Segment {
   stations: number | null
   label: string
   side: Side | null
+  /** The side that begins, where both are done in one interval. */
+  firstSide: 'left' | 'right'
   startMs: Ms
   durationMs: Ms
-  /** True where the length is a guess, as for talk and for work counted in reps. */
+  /** What is known of the length; `core/score/pace.ts` says what each means. */
+  pace: Pace
+  /** At least, and at most; null where nothing bounds it. */
+  minMs: Ms
+  maxMs: Ms | null
+  /** True where the length is not fixed. */
   estimated: boolean
+  /** The clock that runs over this and its neighbours, where a slot is fixed and its parts are not. */
+  slot: { beforeMs: Ms; ofMs: Ms } | null
   posture: Posture | null
   /** 1 to 5; null for anything that is not work. */
   effort: number | null
@@ -60,6 +70,9 @@ export interface Totals {
   restMs: Ms
   /** True when the total holds a guess. */
   estimated: boolean
+  /** The total at least, and at most; null where nothing bounds it. */
+  minMs: Ms
+  maxMs: Ms | null
 }
 
 export interface Expansion extends Totals {

@@ -61,8 +61,8 @@ function printPlain(score: Score): string[] {
 }
 
 /** The settings of a thing with fields, all that are not as nothing typed would have them. */
-const settingsOf = (fields: readonly Field[], of: object): string[] =>
-  fields.flatMap((field) => writeSetting(field, valueAt(of, field.field)) ?? [])
+const settingsOf = (fields: readonly Field[], of: object, ranges: Section['ranges'] = {}): string[] =>
+  fields.flatMap((field) => writeSetting(field, valueAt(of, field.field), ranges[field.field]) ?? [])
 
 function printMove(move: Move): string {
   const settings = [...settingsOf(MOVE_FIELDS, move), ...moveSettings(move)]
@@ -72,7 +72,7 @@ function printMove(move: Move): string {
 /** @param keys keys of the sections before, which decide the key that a name alone would give. */
 function printSection(section: Section, keys: readonly string[]): string[] {
   const { head, fields } = formatOf(section).notation
-  const settings = settingsOf(fields, section)
+  const settings = settingsOf(fields, section, section.ranges)
   const name = section.name ? ` ${writeName(section.name)}` : ''
   const key = section.key === freshKey(section.name, keys) ? '' : ` @${section.key}`
   const first = `${head}${name}${key}:${settings.length ? ` ${settings.join(', ')}` : ''}${section.beside ? `  ${section.beside}` : ''}`
@@ -93,7 +93,15 @@ function entriesOf(section: Section): Entry[] {
   if ('rows' in section) return section.rows.map((row, at) => entry(printRow(row, said[at] ?? null), row))
   if ('groups' in section)
     return section.groups.map((group) => entry(group.map(station).join(' + '), group[0] ?? { above: [], beside: '' }))
-  return 'stations' in section ? section.stations.map((one) => entry(station(one), one)) : []
+  if (!('stations' in section)) return []
+  const entries: Entry[] = []
+  for (const one of section.stations) {
+    const text = station(one)
+    const before = one.joined ? entries.at(-1) : undefined
+    if (before) Object.assign(before, { text: `${before.text} + ${text}`, beside: one.beside })
+    else entries.push(entry(text, one))
+  }
+  return entries
 }
 
 /** As many entries on a line as fit; remarks end a line. */

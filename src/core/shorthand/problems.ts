@@ -7,7 +7,6 @@ export type ShorthandCode =
   | 'unknown-setting'
   | 'no-section'
   | 'no-moves-here'
-  | 'one-by-one'
   | 'group-size'
   | 'bad-key'
   | 'bad-reps'

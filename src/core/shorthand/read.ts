@@ -138,6 +138,7 @@ class Reader {
       const read = readSetting(fields, setting.text)
       if (read) Object.assign(section, { [read.field]: read.value })
       else this.unknownSetting(setting, fields, offset, head)
+      if (read?.range) section.ranges[read.field] = read.range
     }
     section.above = this.above
     section.beside = comment ? clipped(comment.text, MOST_REMARK) : ''
@@ -210,8 +211,8 @@ class Reader {
     } else if ('stations' in section) {
       if (section.stations.length + stations.length > MOST_STATIONS)
         return complain(this.problems, { code: 'too-many', at: at(0), values: { most: String(MOST_STATIONS) } })
-      if (stations.length > 1)
-        complain(this.problems, { code: 'one-by-one', at: at(1), values: { found: formatOf(section).notation.head } })
+      // What is joined by `+` shares one interval.
+      for (const station of stations.slice(1)) station.joined = true
       first.above = this.above
       this.above = []
       const last = stations.at(-1)

@@ -1,5 +1,6 @@
 // One setting of the shorthand, `35 on` or `last rest dropped`: read by, and written from, the fields of a format.
-import type { Field } from '../score/formats/fields'
+import { holdsRanges, likelyOf, type Field } from '../score/formats/fields'
+import type { Range } from '../score/primitives'
 import { formatLength, parseLength } from '../time/clock'
 import type { Ms } from '../units'
 
@@ -29,6 +30,8 @@ export const quotedIn = (text: string): string[] =>
 export interface Assignment {
   field: string
   value: unknown
+  /** The range that the value is the middle of, where one was typed. */
+  range?: Range
 }
 
 /** Kinds whose word stands in front. */
@@ -41,6 +44,8 @@ export function readSetting(fields: readonly Field[], text: string): Assignment 
     if (rest === null) continue
     const value = readValue(field, rest)
     if (value !== null) return { field: field.field, value: value.is }
+    const range = readRange(field, rest)
+    if (range) return { field: field.field, value: likelyOf(field, range), range }
   }
   return null
 }
@@ -84,6 +89,16 @@ function readValue(field: Field, text: string): { is: unknown } | null {
   }
 }
 
+/** `10-20`, `1:00-2:00`: a number of which only the bounds are known. */
+function readRange(field: Field, text: string): Range | null {
+  const [from = '', to = '', ...more] = text.split('-').map((part) => part.trim())
+  const low = readValue(field, from),
+    high = readValue(field, to)
+  if (more.length || !low || !high || !holdsRanges(field)) return null
+  const [least, most] = [Number(low.is), Number(high.is)]
+  return least < most ? [least, most] : null
+}
+
 const boxed = (value: unknown): { is: unknown } | null => (value === null ? null : { is: value })
 
 function each<T>(text: string, read: (part: string) => T | null): { is: T[] } | null {
@@ -118,8 +133,13 @@ const WORD_FIRST = new Set([
 
 const beside = (value: string, word: string): string => (WORD_FIRST.has(word) ? `${word} ${value}` : `${value} ${word}`)
 
-/** The setting as typed, or null where the value is what nothing typed would mean. */
-export function writeSetting(field: Field, value: unknown): string | null {
+/**
+ * The setting as typed, or null where the value is what nothing typed would mean.
+ * @param range what the value is the middle of.
+ */
+export function writeSetting(field: Field, value: unknown, range?: Range): string | null {
+  if (range && holdsRanges(field) && likelyOf(field, range) === value)
+    return beside(range.map((one) => (field.kind === 'count' ? String(one) : writeLength(one))).join('-'), field.word)
   if (value === null || JSON.stringify(value) === JSON.stringify(field.bare)) return null
   switch (field.kind) {
     case 'count':

@@ -64,7 +64,6 @@ describe('what is not understood', () => {
     ['circuit Main: 3 rounds\n  Jug lift (45 on\n', ['unexpected: ']],
     ['circuit Main:\n  Jug lift )\n', ['unexpected: )']],
     ['pairs Main: 4 times\n  Jug lift + Keel hold + Rope pull\n', ['group-size: Jug lift']],
-    ['circuit Main:\n  Jug lift + Keel hold\n', ['one-by-one: Keel hold']],
     ['circuit A @x:\ncircuit B @x:\n', ['bad-key: @x']],
     ['circuit Main: 999999 rounds\n', ['unknown-setting: 999999 rounds']],
     ['list Main:\n  Jug lift\n', ['no-length: Jug lift']],

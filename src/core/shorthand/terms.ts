@@ -1,5 +1,6 @@
 // The lines of the shorthand that are not sections, and what a move or a row of a list may carry in brackets.
 import { choice, counts, length, optionalChoice, optionalLength, text, type Field } from '../score/formats/fields'
+import { FIRST_SIDES } from '../score/formats/station'
 import { IMPACTS, POSTURES, SIDE_RULES, SIDES } from '../score/postures'
 import { SCHOOLS } from '../score/schools'
 import { CAUTION_PLACES, COUNTS, DEMO_PLACES } from '../score/score'
@@ -26,6 +27,7 @@ export const STATION_FIELDS: readonly Field[] = [
   optionalLength('workMs', 'on'),
   optionalLength('restMs', 'off'),
   optionalChoice('sideRule', 'sides', SIDE_RULES),
+  choice('firstSide', 'first', FIRST_SIDES),
   optionalChoice('posture', 'posture', POSTURES),
   maybe('effort', 'effort', 5),
 ]

@@ -114,7 +114,7 @@ describe('what is estimated', () => {
     ['finisher', 'w~ w~ w~ w~'],
     ['minuteReps', 'w~ r~ w~ r~ w~ r~ w~ r~'],
     ['pyramid', 'w r w~ r w r w~ r'],
-    ['warmUp', 'w~ w~'],
+    ['warmUp', 'w~ w~ w~ w~'],
     ['talk', 't~'],
   ])('%s: what is counted, and what a count leaves', (format, wanted) => expect(marks(format)).toBe(wanted))
   it.each(
@@ -159,7 +159,7 @@ describe('counters', () => {
     ['pyramid', '1/2 1/2 -, 1/2 2/2 -, 2/2 1/2 -, 2/2 2/2 -'],
     ['straight', '- 1/2 1/2, - 1/2 2/2, - 2/2 1/2, - 2/2 2/2'],
     ['couplet', '- 1/2 1/2, - 1/2 2/2, - 2/2 1/2, - 2/2 2/2'],
-    ['warmUp', '- - 1/2, - - 2/2'],
+    ['warmUp', '- 1/2 1/2, - 1/2 2/2, - 2/2 1/2, - 2/2 2/2'],
   ])('of %s', (format, wanted) => expect(counters(format)).toBe(wanted))
   it.each(FORMAT_NAMES)('of %s never go beyond what they count to, and the words are there to say them', (format) => {
     for (const { set, sets, round, rounds, station: at, stations, words } of laid(twice(format))) {

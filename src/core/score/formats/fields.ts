@@ -2,7 +2,7 @@
 // nothing is typed and what a new section starts with. Schema, shorthand, form and defaults follow from it.
 import { z } from 'zod'
 import type { Ms } from '../../units'
-import { count, head, ms } from '../primitives'
+import { count, head, likelyIn, ms, type Range } from '../primitives'
 import { groups, stations } from './station'
 
 interface FieldBase<Name extends string, Value> {
@@ -18,6 +18,8 @@ export interface CountField<Name extends string = string> extends FieldBase<Name
   kind: 'count'
   low: number
   high: number
+  /** Files may leave it out; then it is `bare`. */
+  mayLack: boolean
 }
 export interface LengthField<Name extends string = string> extends FieldBase<Name, Ms> {
   kind: 'length'
@@ -68,13 +70,14 @@ interface CountOptions {
   high?: number
   bare?: number
   usual?: number
+  mayLack?: boolean
 }
 /** 1 to 500 unless said otherwise. */
 export const counts = <const Name extends string>(
   field: Name,
   word: string,
-  { low = 1, high = 500, bare = 1, usual = bare }: CountOptions = {},
-): CountField<Name> => ({ kind: 'count', field, word, low, high, bare, usual })
+  { low = 1, high = 500, bare = 1, usual = bare, mayLack = false }: CountOptions = {},
+): CountField<Name> => ({ kind: 'count', field, word, low, high, bare, usual, mayLack })
 
 export const length = <const Name extends string>(
   field: Name,
@@ -127,6 +130,13 @@ export const LAST_KEPT = choice('lastRest', 'last rest', LAST_RESTS, 'kept')
 /** The name of an active rest; empty for a still one. */
 export const ACTIVE = text('restLabel', 'rest is')
 
+/** What a warm-up or cool-down may have beyond a run of moves: files from before may leave it out. */
+export const ROUNDS_OF_PART = [
+  counts('rounds', 'rounds', { mayLack: true }),
+  length('restMs', 'off', { mayLack: true }),
+  length('roundBreakMs', 'between', { mayLack: true }),
+] as const
+
 type ValueOf<One> = One extends { kind: 'choice'; options: readonly (infer Option)[] }
   ? Option
   : One extends { kind: 'optionalChoice'; options: readonly (infer Option)[] }
@@ -169,7 +179,7 @@ export function sectionSchema<
 export function fieldSchema(field: Field): z.ZodType {
   switch (field.kind) {
     case 'count':
-      return count(field.low, field.high)
+      return field.mayLack ? count(field.low, field.high).default(field.bare) : count(field.low, field.high)
     case 'length':
       return field.mayLack ? ms.default(field.bare) : ms
     case 'optionalLength':
@@ -192,3 +202,8 @@ export function fieldSchema(field: Field): z.ZodType {
 
 /** A field's value in a section, a station or any other thing that has fields. */
 export const valueAt = (of: object, field: string): unknown => Reflect.get(of, field)
+
+/** The kinds of field of which a range may be all that is known. */
+export const holdsRanges = ({ kind }: Field): boolean => kind === 'count' || kind === 'length'
+
+export const likelyOf = ({ kind }: Field, range: Range): number => likelyIn(range, kind === 'count' ? 1 : 1000)

@@ -1,24 +1,30 @@
 // Finisher (F18): reps x rounds after the clocked part, at the viewer's own pace. No clock, so every length is an
 // estimate.
 import type { z } from 'zod'
+import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { intervalOf, USUAL_REPS } from './counting'
-import { counts, sectionSchema } from './fields'
+import { USUAL_REPS } from './counting'
+import { counts, length, sectionSchema } from './fields'
 import { defineFormat, type Format } from './format'
-import { guessed, placed, Run } from './run'
+import { given, ownPace, ownRest, placed, Run } from './run'
+import { usual } from './rows'
 import { withReps } from './station'
 
-const fields = [counts('rounds', 'rounds', { usual: 3 })] as const
+const fields = [
+  counts('rounds', 'rounds', { usual: 3 }),
+  length('restMs', 'off', { mayLack: true }),
+  length('roundBreakMs', 'between', { mayLack: true }),
+] as const
 export const finisherSchema = sectionSchema('finisher', fields, 'flat')
 type Finisher = z.infer<typeof finisherSchema>
 
 export const finisher: Format<Finisher> = defineFormat('finisher', {
   schema: finisherSchema,
-  notation: { head: 'finisher', fields, moves: 'flat', perMove: ['reps', 'swaps'] },
+  notation: { head: 'finisher', fields, moves: 'flat', perMove: ['workMs', 'restMs', 'reps', 'swaps'] },
   works: ({ stations, rounds }) => stations.length * rounds,
   keeps: () => ['finisher'],
   findings: ({ name, stations }) =>
-    stations.some((station) => station.workMs !== null)
+    stations.some((station) => station.workMs !== null && station.reps !== null)
       ? [
           {
             check: 'counter',
@@ -28,15 +34,16 @@ export const finisher: Format<Finisher> = defineFormat('finisher', {
             mend: {
               fact: { code: 'take-lengths-off' },
               apply: (draft) => {
-                for (const station of draft.stations) station.workMs = null
+                for (const station of draft.stations) if (station.reps !== null) station.workMs = null
               },
             },
           },
         ]
       : [],
   expand(section, around) {
-    const { rounds } = section
+    const { rounds, roundBreakMs } = section
     const run = new Run(section, around)
+    const rest = given(section.restMs, 'restMs')
     const places = placed(section.stations, 'stations')
     for (let round = 1; round <= rounds; round++) {
       places.forEach((one, at) =>
@@ -44,18 +51,26 @@ export const finisher: Format<Finisher> = defineFormat('finisher', {
           place: `r${round}/${one.key}`,
           one,
           pass: round,
-          work: guessed(intervalOf(one.station, round, around.cast)),
-          rest: null,
-          closes: false,
+          work: ownPace(one, round, around.cast),
+          rest: ownRest(one, rest),
+          closes: at < places.length - 1 || (round < rounds && !roundBreakMs),
           spot: { round, rounds, station: at + 1, stations: places.length },
         }),
       )
+      if (round < rounds) run.pause(`r${round}/break`, given(roundBreakMs, 'roundBreakMs'), { round, rounds })
     }
     return run.segments
   },
-  describe: ({ rounds, stations }, { words }) =>
-    `${counted(rounds, words.round)} of ${stations.map((station) => withReps({ ...station, reps: station.reps ?? USUAL_REPS }, 1)).join(', ') || 'no moves yet'}, at your own pace`,
+  describe: ({ rounds, stations, roundBreakMs }, { words }) =>
+    `${counted(rounds, words.round)} of ${stations.map((station) => withReps({ ...station, reps: station.reps ?? USUAL_REPS }, 1)).join(', ') || 'no moves yet'}, at your own pace` +
+    (rounds > 1 && roundBreakMs ? `, ${formatLength(roundBreakMs)} between ${words.round.many}` : ''),
   recognise: (rows, key, name) => [
-    { ...finisher.defaults(key, name), rounds: Math.max(1, rows.rounds), stations: rows.stations({ lengths: false }) },
+    {
+      ...finisher.defaults(key, name),
+      rounds: Math.max(1, rows.rounds),
+      restMs: usual(rows.rests),
+      roundBreakMs: usual(rows.breaks),
+      stations: rows.stations({ lengths: false }),
+    },
   ],
 })

@@ -6,24 +6,37 @@ import type { LastRest } from './fields'
 import type { Around } from './format'
 import { restStays } from './lastRest'
 import { remind, type Outside } from './outside'
-import { given, groupKey, placed, Run, type Length, type Placed, type Spot } from './run'
+import { given, groupKey, NOWHERE, placed, Run, type Length, type Placed, type Spot } from './run'
 import type { Station } from './station'
 
-/** @param turn the station as it is done, and for how long. */
+/** Once or more often through the stations. @param turn the station as it is done in a round, and for how long. */
 export function onceThrough(
-  section: Outside & { leadInMs: Ms; stations: Station[] },
+  section: Outside & { leadInMs: Ms; rounds: number; restMs: Ms; roundBreakMs: Ms; stations: Station[] },
   around: Around,
-  turn: (one: Placed) => { one: Placed; work: Length },
+  turn: (one: Placed, round: number) => { one: Placed; work: Length },
 ): Segment[] {
   const run = new Run(section, around)
   if (section.where !== 'here') remind(run, section)
   else if (section.stations.length) {
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
-    places.forEach((place, at) => {
-      const spot = { station: at + 1, stations: places.length }
-      run.turn({ ...turn(place), place: place.key, pass: 1, rest: null, closes: false, spot })
-    })
+    const { rounds, roundBreakMs } = section
+    const rest = section.restMs ? given(section.restMs, 'restMs') : null
+    for (let round = 1; round <= rounds; round++) {
+      const rounded = rounds > 1 ? { round, rounds } : NOWHERE
+      places.forEach((place, at) => {
+        const closes = at < places.length - 1 || (round < rounds && !roundBreakMs)
+        run.turn({
+          ...turn(place, round),
+          place: rounds > 1 ? `r${round}/${place.key}` : place.key,
+          pass: round,
+          rest,
+          closes,
+          spot: { ...rounded, station: at + 1, stations: places.length },
+        })
+      })
+      if (round < rounds) run.pause(`r${round}/break`, given(roundBreakMs, 'roundBreakMs'), { round, rounds })
+    }
   }
   return run.segments
 }

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import type { Cast } from '../cast'
 import { head } from '../primitives'
+import { boundsOf } from '../pace'
 import type { Segment } from '../segment'
 import { counted } from '../vocabulary'
 import { fieldSchema, optionalChoice } from './fields'
@@ -42,9 +43,10 @@ export const list: Format<FreeList> = defineFormat('list', {
         stations,
         label: row.label,
         side: row.side,
+        firstSide: 'left',
         startMs: 0,
-        durationMs: row.durationMs ?? 0,
-        estimated: row.estimated || row.kind === 'talk',
+        ...lengthOf(row),
+        slot: null,
         ...factsOf(row, cast),
         reps: row.reps,
         note: '',
@@ -65,6 +67,17 @@ const factsOf = (row: ListRow, cast: Cast): Pick<Segment, 'posture' | 'effort' |
   if (row.kind !== 'work') return { posture: null, effort: null, moves: [] }
   const move = cast(row.label)
   return { posture: row.posture ?? move.posture, effort: row.effort ?? move.effort, moves: [row.label] }
+}
+
+const lengthOf = ({
+  kind,
+  durationMs,
+  estimated,
+}: ListRow): Pick<Segment, 'durationMs' | 'pace' | 'estimated' | 'minMs' | 'maxMs'> => {
+  const ms = durationMs ?? 0
+  const pace = kind === 'talk' ? 'open' : estimated ? 'own' : 'fixed'
+  const { minMs, maxMs } = boundsOf(pace, ms)
+  return { durationMs: ms, pace, estimated: pace !== 'fixed', minMs, maxMs }
 }
 
 const most = (rows: readonly ListRow[], counter: 'round' | 'set'): number | null =>

@@ -69,8 +69,8 @@ export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
       places.forEach((one, at) => {
         const spot = { round, rounds, station: at + 1, stations: places.length }
         const place = `r${round}/${one.key}`
-        const fullMs = Math.round(groupSeconds([one.station], round, around.cast) * 1000)
-        const eachMs = intervalOf(one.station, round, around.cast)
+        const fullMs = Math.round(groupSeconds([one.station, ...one.joined], round, around.cast) * 1000)
+        const eachMs = one.joined.length ? fullMs : intervalOf(one.station, round, around.cast)
         // Targets that overflow the slot are cut to it; a finding says so.
         const share = fullMs > slotMs ? slotMs / fullMs : 1
         const before = run.segments.length
@@ -79,7 +79,9 @@ export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
         let spentMs = 0
         for (let index = before; index < run.segments.length; index++) spentMs += run.segments[index]?.durationMs ?? 0
         const closing = at < places.length - 1 || restStays(section.lastRest, end)
-        if (closing) run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot)
+        if (!closing) return
+        run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot)
+        run.withinSlot(before, slotMs)
       })
     }
     return run.segments

@@ -34,7 +34,7 @@ export const minuteTime: Format<MinuteTime> = defineFormat('minuteTime', {
     const places = placed(section.stations, 'stations').map((one) => {
       const field = one.station.workMs === null ? ['workMs'] : [...one.path, 'workMs']
       const workMs = Math.min(slotMs, one.station.workMs ?? section.workMs)
-      const work: Length = { ms: workMs, field, baseMs: 0, times: 1, estimated: false }
+      const work: Length = { ms: workMs, field, baseMs: 0, times: 1, pace: 'fixed' }
       return { one, work, rest: { ...work, ms: slotMs - workMs, baseMs: slotMs, times: -1 } }
     })
     for (let round = 1; round <= rounds; round++) {

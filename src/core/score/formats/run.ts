@@ -1,9 +1,13 @@
 // Lays the intervals of one section in order: the one place where segments are made. Formats say what comes, this says
 // how.
 import type { Ms } from '../../units'
+import type { Cast } from '../cast'
+import { groupSeconds, intervalOf } from './counting'
+import { boundsOf, type Bounds, type Pace } from '../pace'
+import { likelyIn, type Range } from '../primitives'
 import type { Origin, Path, Segment } from '../segment'
 import type { Around } from './format'
-import { labelIn, moveIn, ruleOf, turnsOf, type Station } from './station'
+import { labelIn, moveIn, ruleOf, turnsOf, withReps, type Station } from './station'
 
 /** A length with the field that decides it: `ms = baseMs + times * field`. */
 export interface Length {
@@ -11,10 +15,11 @@ export interface Length {
   field: Path | null
   baseMs: Ms
   times: number
-  estimated: boolean
+  pace: Exclude<Pace, 'range'>
 }
-export const given = (ms: Ms, ...field: Path): Length => ({ ms, field, baseMs: 0, times: 1, estimated: false })
-export const guessed = (ms: Ms): Length => ({ ms, field: null, baseMs: 0, times: 0, estimated: true })
+export const given = (ms: Ms, ...field: Path): Length => ({ ms, field, baseMs: 0, times: 1, pace: 'fixed' })
+/** Own pace, by reps and the seconds that one takes. */
+export const guessed = (ms: Ms): Length => ({ ms, field: null, baseMs: 0, times: 0, pace: 'own' })
 
 /** A field with its value. */
 interface FieldAt {
@@ -27,7 +32,7 @@ export const stepped = (base: FieldAt, step: FieldAt, times: number): Length => 
   field: times ? step.path : base.path,
   baseMs: times ? base.ms : 0,
   times: times || 1,
-  estimated: false,
+  pace: 'fixed',
 })
 
 export interface Spot {
@@ -45,11 +50,27 @@ export interface Placed {
   key: string
   station: Station
   path: Path
+  /** Stations done in the same interval, after it. */
+  joined: readonly Station[]
 }
 
-/** The stations of a section, or of a group, with their ways. */
-export const placed = (stations: readonly Station[], ...path: Path): Placed[] =>
-  stations.map((station, index) => ({ key: station.key, station, path: [...path, index] }))
+const ALONE: readonly Station[] = []
+
+/** The stations of a section, or of a group, with their ways; those that are joined to one stand with it. */
+export function placed(stations: readonly Station[], ...path: Path): Placed[] {
+  const places: Placed[] = []
+  stations.forEach((station, index) => {
+    const before = station.joined ? places.at(-1) : undefined
+    if (before) before.joined = [...before.joined, station]
+    else places.push({ key: station.key, station, path: [...path, index], joined: ALONE })
+  })
+  return places
+}
+
+/** What a place is called in a pass: its move, or all that are joined, with their reps. */
+export const JOIN = ' + '
+const labelOf = ({ station, joined }: Placed, pass: number): string =>
+  joined.length ? [station, ...joined].map((one) => withReps(one, pass)).join(JOIN) : labelIn(station, pass)
 
 /** A group is known by the move that it begins with. */
 export const groupKey = (group: readonly Station[]): string => group[0]?.key ?? ''
@@ -59,6 +80,14 @@ export const ownWork = ({ station, path }: Placed, length: Length): Length =>
   station.workMs === null ? length : given(station.workMs, ...path, 'workMs')
 export const ownRest = ({ station, path }: Placed, length: Length): Length =>
   station.restMs === null ? length : given(station.restMs, ...path, 'restMs')
+
+/** Counted work takes what its reps take; a station that has a length and no reps keeps to that. */
+export const ownPace = ({ station, joined, path }: Placed, pass: number, cast: Cast): Length => {
+  if (joined.length) return guessed(Math.round(groupSeconds([station, ...joined], pass, cast) * 1000))
+  return station.reps === null && station.workMs !== null
+    ? given(station.workMs, ...path, 'workMs')
+    : guessed(intervalOf(station, pass, cast))
+}
 
 export interface Turn {
   /** Where in the section, made of keys and counters, e.g. `r2/s3`. */
@@ -83,18 +112,34 @@ export interface Together {
 }
 
 const NO_MOVES: readonly string[] = []
+const NO_SIDES = [null] as const
 
 export class Run {
   readonly segments: Segment[] = []
   private readonly key: string
   private readonly restLabel: string
+  /** By field; null where the section has none, which is usual. */
+  private readonly ranges: Readonly<Record<string, Range>> | null
 
   constructor(
-    section: { key: string; restLabel?: string },
+    section: { key: string; restLabel?: string; ranges?: Record<string, Range> },
     private readonly around: Around,
   ) {
     this.key = section.key
     this.restLabel = section.restLabel ?? ''
+    const { ranges } = section
+    this.ranges = ranges && Object.keys(ranges).length ? ranges : null
+  }
+
+  /** The segments from this index on share one slot of fixed length. */
+  withinSlot(first: number, ofMs: Ms): void {
+    let beforeMs = 0
+    for (let index = first; index < this.segments.length; index++) {
+      const segment = this.segments[index]
+      if (!segment) continue
+      segment.slot = { beforeMs, ofMs }
+      beforeMs += segment.durationMs
+    }
   }
 
   lead(ms: Ms): void {
@@ -110,25 +155,27 @@ export class Run {
   }
 
   talk({ place, ms, label, spot, field }: { place: string; ms: Ms; label: string; spot: Spot; field: Path }): void {
-    this.put({ place, kind: 'talk', length: { ms, field, baseMs: 0, times: 1, estimated: true }, spot }).label = label
+    this.put({ place, kind: 'talk', length: { ms, field, baseMs: 0, times: 1, pace: 'open' }, spot }).label = label
   }
 
   /** One turn at a station: an interval, or one for each side, with a rest between two sides. */
   turn({ place, one, pass, work, rest, closes, spot }: Turn): void {
     const { station, path } = one
     const move = moveIn(station, pass, this.around.cast)
-    const sides = turnsOf(ruleOf(station, move), pass)
-    const label = labelIn(station, pass)
+    // Several moves in one interval have their sides within it.
+    const sides = one.joined.length ? NO_SIDES : turnsOf(ruleOf(station, move), pass, station.firstSide)
+    const label = labelOf(one, pass)
     for (let index = 0; index < sides.length; index++) {
       const side = sides[index] ?? null
       const end = sides.length > 1 ? `${place}/${String(side)}` : place
       const segment = this.put({ place: `${end}/work`, kind: 'work', length: work, spot, station: path, pass })
       segment.label = label
       segment.side = side
+      segment.firstSide = station.firstSide
       segment.posture = station.posture ?? move.posture
       segment.effort = station.effort ?? move.effort
-      segment.reps = station.reps
-      segment.moves = [label]
+      segment.reps = one.joined.length ? null : station.reps
+      segment.moves = one.joined.length ? [station, ...one.joined].map((held) => labelIn(held, pass)) : [label]
       if (rest && (closes || index < sides.length - 1)) this.rest(`${end}/rest`, rest, spot)
     }
   }
@@ -149,6 +196,13 @@ export class Run {
     return segment
   }
 
+  /** The range that the one field of a length stands for. */
+  private rangeOf({ field, times, baseMs, ms }: Length): Bounds | null {
+    const [name, ...deeper] = field ?? []
+    const range = name === undefined || deeper.length || times !== 1 || baseMs ? undefined : this.ranges?.[name]
+    return range && likelyIn(range, 1000) === ms ? { minMs: range[0], maxMs: range[1] } : null
+  }
+
   private put(what: {
     place: string
     kind: Segment['kind']
@@ -163,6 +217,8 @@ export class Run {
       pass: what.pass ?? 1,
       length: length.field && { field: length.field, baseMs: length.baseMs, times: length.times },
     }
+    const range = this.ranges && this.rangeOf(length)
+    const { minMs, maxMs } = range ?? boundsOf(length.pace, length.ms)
     const segment: Segment = {
       id: `${this.key}/${what.place}`,
       row: 0,
@@ -176,9 +232,14 @@ export class Run {
       stations: spot.stations ?? null,
       label: '',
       side: null,
+      firstSide: 'left',
       startMs: 0,
       durationMs: length.ms,
-      estimated: length.estimated,
+      pace: range ? 'range' : length.pace,
+      minMs,
+      maxMs,
+      estimated: Boolean(range) || length.pace !== 'fixed',
+      slot: null,
       posture: null,
       effort: null,
       reps: null,

@@ -2,12 +2,12 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { intervalOf, USUAL_REPS } from './counting'
+import { USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST, LAST_RESTS, length, sectionSchema } from './fields'
 import { defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
-import { given, guessed, ownRest, placed, Run } from './run'
+import { given, ownPace, ownRest, placed, Run } from './run'
 import { withReps } from './station'
 
 const fields = [
@@ -22,7 +22,7 @@ type Sets = z.infer<typeof setsSchema>
 
 export const sets: Format<Sets> = defineFormat('sets', {
   schema: setsSchema,
-  notation: { head: 'sets', fields, moves: 'flat', perMove: ['reps', 'restMs', 'swaps'] },
+  notation: { head: 'sets', fields, moves: 'flat', perMove: ['workMs', 'reps', 'restMs', 'swaps'] },
   works: ({ stations, sets: count }) => stations.length * count,
   expand(section, around) {
     const { sets: count, changeMs } = section
@@ -39,7 +39,7 @@ export const sets: Format<Sets> = defineFormat('sets', {
           place: `${one.key}/set${set}`,
           one,
           pass: set,
-          work: guessed(intervalOf(one.station, set, around.cast)),
+          work: ownPace(one, set, around.cast),
           rest: ownRest(one, rest),
           closes: set < count || closing,
           spot: { set, sets: count, ...here },

@@ -37,8 +37,8 @@ function lengthsAt({ slotMs, startMs, stepMs }: Slot, step: number): { work: Len
   const workMs = Math.min(slotMs, startMs + step * stepMs)
   const by = step ? { field: ['stepMs'], baseMs: startMs, times: step } : { field: ['startMs'], baseMs: 0, times: 1 }
   return {
-    work: { ms: workMs, ...by, estimated: false },
-    rest: { ms: slotMs - workMs, field: by.field, baseMs: slotMs - by.baseMs, times: -by.times, estimated: false },
+    work: { ms: workMs, ...by, pace: 'fixed' },
+    rest: { ms: slotMs - workMs, field: by.field, baseMs: slotMs - by.baseMs, times: -by.times, pace: 'fixed' },
   }
 }
 

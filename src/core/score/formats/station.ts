@@ -5,12 +5,16 @@ import type { Move } from '../move'
 import { POSTURES, SIDE_RULES, type Side, type SideRule } from '../postures'
 import { count, ms, name, placeKey, remarks } from '../primitives'
 
+export const FIRST_SIDES = ['left', 'right'] as const
+
 export const stationSchema = z.object({
   /** Unique within the section. */
   key: placeKey,
   label: name,
   /** Null takes the move's own rule. */
   sideRule: z.enum(SIDE_RULES).nullable().default(null),
+  /** The side that begins, wherever both are done. */
+  firstSide: z.enum(FIRST_SIDES).default('left'),
   /** Null takes the move's own. */
   posture: z.enum(POSTURES).nullable().default(null),
   effort: count(1, 5).nullable().default(null),
@@ -19,6 +23,8 @@ export const stationSchema = z.object({
   restMs: ms.nullable().default(null),
   /** The rep target, where the format counts reps. */
   reps: count(1, 10_000).nullable().default(null),
+  /** Done in one interval with the station before it ("5 burpees + 10 squats" in one minute). */
+  joined: z.boolean().default(false),
   /** Other moves in later passes: from pass `from` on it is `label`. In rising order. */
   swaps: z
     .array(z.object({ from: count(2, 500), label: name }))
@@ -46,11 +52,13 @@ export const newStation = (label: string, change: Partial<Station> = {}): Statio
   key: '',
   label,
   sideRule: null,
+  firstSide: 'left',
   posture: null,
   effort: null,
   workMs: null,
   restMs: null,
   reps: null,
+  joined: false,
   swaps: [],
   above: [],
   beside: '',
@@ -75,16 +83,17 @@ export const moveIn = (station: Station, pass: number, cast: Cast): Move => cast
 export const ruleOf = (station: Station, move: Move): SideRule => station.sideRule ?? move.sideRule
 
 /** The intervals that one turn at a station takes: one, or two where each side has its own. */
-export function turnsOf(rule: SideRule, pass: number): readonly (Side | null)[] {
+export function turnsOf(rule: SideRule, pass: number, first: 'left' | 'right' = 'left'): readonly (Side | null)[] {
   switch (rule) {
     case 'none':
+    case 'byRep':
       return NO_SIDE
     case 'halves':
       return HALVES
     case 'alternate':
-      return pass % 2 ? LEFT : RIGHT
+      return (pass % 2 === 1) === (first === 'left') ? LEFT : RIGHT
     case 'each':
-      return EACH
+      return first === 'left' ? EACH : RIGHT_FIRST
     case 'left':
       return LEFT
     case 'right':
@@ -98,7 +107,8 @@ const NO_SIDE = [null] as const,
   LEFT = ['left'] as const,
   RIGHT = ['right'] as const,
   BOTH = ['both'] as const
-const EACH = ['left', 'right'] as const
+const EACH = ['left', 'right'] as const,
+  RIGHT_FIRST = ['right', 'left'] as const
 
 /** "12 Deck-rail squat", or the label alone. */
 export const withReps = (station: Station, pass: number): string =>

@@ -2,15 +2,14 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { intervalOf } from './counting'
-import { length, NO_LEAD, sectionSchema } from './fields'
+import { length, NO_LEAD, ROUNDS_OF_PART, sectionSchema } from './fields'
 import { defineFormat, type Format } from './format'
 import { onceThrough } from './frames'
 import { describeOutside, outsideFields } from './outside'
 import { usual } from './rows'
-import { given, guessed, ownWork } from './run'
+import { given, ownPace, ownWork } from './run'
 
-const fields = [length('workMs', 'on', { bare: 30_000 }), ...outsideFields, NO_LEAD] as const
+const fields = [length('workMs', 'on', { bare: 30_000 }), ...ROUNDS_OF_PART, ...outsideFields, NO_LEAD] as const
 export const warmUpSchema = sectionSchema('warmUp', fields, 'flat')
 type WarmUp = z.infer<typeof warmUpSchema>
 
@@ -19,15 +18,15 @@ export const warmUp: Format<WarmUp> = defineFormat('warmUp', {
   part: 'warmUp',
   words: { station: { one: 'move', many: 'moves' } },
   notation: { head: 'warm-up', fields, moves: 'flat', perMove: ['workMs', 'reps'] },
-  works: ({ stations }) => stations.length,
+  works: ({ stations, rounds }) => stations.length * rounds,
   keeps: ({ where }) => (where === 'here' ? ['warmUp'] : []),
   expand: (section, around) =>
-    onceThrough(section, around, (one) => ({
+    onceThrough(section, around, (one, round) => ({
       one,
       work:
-        one.station.reps === null
+        one.station.reps === null && !one.joined.length
           ? ownWork(one, given(section.workMs, 'workMs'))
-          : guessed(intervalOf(one.station, 1, around.cast)),
+          : ownPace(one, round, around.cast),
     })),
   describe: (section, { words }) =>
     section.where === 'here'
@@ -38,6 +37,9 @@ export const warmUp: Format<WarmUp> = defineFormat('warmUp', {
       ...warmUp.defaults(key, name),
       leadInMs: rows.leadInMs,
       workMs: usual(rows.works.filter((row) => row.reps === null)),
+      rounds: Math.max(1, rows.rounds),
+      restMs: usual(rows.rests),
+      roundBreakMs: usual(rows.breaks),
       stations: rows.stations(),
     },
   ],

@@ -75,7 +75,8 @@ const fields: Record<string, string> = {
 
 const sides: Record<SideRule, string> = {
   none: 'no sides',
-  alternate: 'alternating',
+  byRep: 'every rep in turn',
+  alternate: 'every round in turn',
   halves: 'halves',
   each: 'each side',
   left: 'left',

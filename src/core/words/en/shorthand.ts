@@ -12,7 +12,6 @@ const SENTENCES: Record<ShorthandCode, (values: ShorthandValues) => string> = {
   'no-section': () =>
     'These moves stand before any section. Start one above, such as "circuit Main: 3 rounds, 40 on, 20 off".',
   'no-moves-here': ({ found }) => `A ${found} holds no moves.`,
-  'one-by-one': ({ found }) => `In "${found}" moves stand one by one; "+" does not join them here.`,
   'group-size': ({ found, most }) => `Found ${found} joined by "+", expected ${most}.`,
   'bad-key': ({ found }) => `"${found}" is taken or no key: small letters, digits and hyphens. Another was chosen.`,
   'bad-reps': ({ found }) => `Found ${found} reps, expected 1 to 10000.`,
