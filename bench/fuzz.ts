@@ -5,7 +5,7 @@ import { anyBrokenDocument, anyShorthandText } from '../src/core/arbitraries'
 import { judge } from '../src/core/check/check'
 import { tryExpand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
-import { readPastedPlan } from '../src/core/read/pastedPlan'
+import { readTypedPlan } from '../src/core/read/typedPlan'
 import { readWorkoutFile } from '../src/core/read/workoutFile'
 import { scoreSchema } from '../src/core/score/score'
 import { printShorthand } from '../src/core/shorthand/print'
@@ -45,7 +45,7 @@ fuzz('shorthand texts', anyShorthandText, (text) => {
   for (const { from, to } of problems)
     must(from >= 0 && from <= to && to <= text.length, 'a problem stands outside the text')
   must(JSON.stringify(readShorthand(printShorthand(score)).score) === JSON.stringify(score), 'printing loses something')
-  must(scoreSchema.safeParse(readPastedPlan(text)).success, 'the pasted plan does not hold')
+  must(scoreSchema.safeParse(readTypedPlan(text).score).success, 'the pasted plan does not hold')
   judge(score)
   return problems.length ? 'with problems' : 'understood'
 })

@@ -6,6 +6,7 @@ import { COMMANDS, UsageError } from './commands'
 const USAGE = `usage:
   jivet expand PLAN [--json | --csv]
   jivet check  PLAN [--json]
+  jivet read   TEXT.txt [--json]
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE [--json]
@@ -13,7 +14,8 @@ const USAGE = `usage:
   jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
-PLAN is a workout file (*.jivet.json), a typed score (*.score.txt) or an interval table (*.csv). Add --debug for a stack trace.
+PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
+description (any other *.txt). Add --debug for a stack trace.
 `
 
 /** What the machine lacks, and not what was read. */

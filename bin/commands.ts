@@ -11,18 +11,21 @@ import { ofKind } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
+import { readTypedPlan } from '../src/core/read/typedPlan'
 import type { Expansion, Segment } from '../src/core/score/segment'
+import { printShorthand } from '../src/core/shorthand/print'
 import { cueTrack } from '../src/core/sound/track'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { nameOf } from '../src/core/words/en/names'
+import { choiceLabel, questionAbout } from '../src/core/words/en/plans'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
 import { writeWav } from '../src/core/write/wav'
 import { listenTo, type Heard } from '../src/engine/listen'
-import { readPlanFile } from '../src/engine/plan'
+import { readPlanFile, readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 
@@ -44,14 +47,17 @@ const print = (text: string): void => void process.stdout.write(text.endsWith('\
 const printJson = (data: unknown): void => print(JSON.stringify(data, null, 2))
 
 const expandCommand: Command = async (files, options) => {
-  const { segments, totalMs, workMs, restMs, estimated } = await expandFile(only(files, 1)[0])
+  const { segments, totalMs, minMs, maxMs, workMs, restMs, estimated, workoutMs } = await expandFile(only(files, 1)[0])
   if (options.csv) return print(writeIntervalTable(segments))
   // What decides a length, and what counters are called, is for editors.
   if (options.json)
     return printJson({
       totalMs,
+      minMs,
+      maxMs,
       workMs,
       restMs,
+      workoutMs,
       estimated,
       segments: segments.map(({ origin: _origin, words: _words, ...segment }) => segment),
     })
@@ -60,9 +66,17 @@ const expandCommand: Command = async (files, options) => {
       `${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`,
     )
   print(
-    `total ${estimated ? 'about ' : ''}${formatLength(totalMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`,
+    `total ${estimated ? 'about ' : ''}${formatLength(totalMs)}${rangeNote(minMs, maxMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`,
   )
 }
+
+/** How far a total may be off, where it holds guesses. */
+const rangeNote = (minMs: Ms, maxMs: Ms | null): string =>
+  maxMs === null
+    ? ` (${formatLength(minMs)} or more)`
+    : minMs === maxMs
+      ? ''
+      : ` (${formatLength(minMs)} to ${formatLength(maxMs)})`
 
 const checkCommand: Command = async (files, options) => {
   const [plan = ''] = only(files, 1)
@@ -82,6 +96,37 @@ const checkCommand: Command = async (files, options) => {
     print(said.length ? `${said.length} finding${said.length === 1 ? '' : 's'}` : 'nothing found')
   }
   if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
+}
+
+const readCommand: Command = async (files, options) => {
+  const [file = ''] = only(files, 1)
+  const { score, tokens, questions } = await naming(
+    file,
+    readTextFile(file).then((text) => readTypedPlan(text)),
+  )
+  const { totalMs } = expand(score)
+  const shorthand = printShorthand(score)
+  const asked = questions.map((question) => ({
+    about: questionAbout(question),
+    choices: question.choices.map(({ label, totalMs: sum, chosen }) => ({
+      label: choiceLabel(label),
+      totalMs: sum,
+      chosen,
+    })),
+  }))
+  if (options.json) {
+    const told = tokens.map(({ line, from, to, text, fate, as }) => ({ line: line + 1, from, to, text, fate, as }))
+    return printJson({ shorthand, totalMs, tokens: told, questions: asked })
+  }
+  print(shorthand)
+  print(`total ${formatLength(totalMs)}`)
+  for (const { about, choices } of asked)
+    print(
+      `? ${about}: ${choices.map(({ label, totalMs: sum, chosen }) => `${label} ${formatLength(sum)}${chosen ? ' (taken)' : ''}`).join(', or ')}`,
+    )
+  const unread = tokens.filter(({ fate }) => fate === 'unread')
+  if (unread.length)
+    print(`not understood: ${unread.map(({ text, line }) => `"${text}" in line ${line + 1}`).join(', ')}`)
 }
 
 const cuesCommand: Command = async (files, options) => {
@@ -175,6 +220,7 @@ const exportCommand: Command = async (files, options) => {
 export const COMMANDS = {
   expand: expandCommand,
   check: checkCommand,
+  read: readCommand,
   cues: cuesCommand,
   hear: hearCommand,
   sync: syncCommand,

@@ -77,6 +77,7 @@ type ProblemOfInput =
   | { code: 'too-long' }
   | { code: 'too-many'; what: Counted; most: number; found: number | null }
   | { code: 'too-large'; megabytes: number }
+  | { code: 'plan-too-long'; letters: number; most: number }
   | { code: 'bad-name' }
   | { code: 'no-file' }
   | { code: 'unreadable-file'; reason: string }

@@ -57,6 +57,8 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
       sets: null,
       station: null,
       stations: null,
+      block: null,
+      blocks: null,
       moves: [],
       note: '',
       origin: null,

@@ -3,7 +3,8 @@ import type { ProblemFact } from '../facts'
 import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
 import { Problem } from '../problem'
 import { castOf } from '../score/cast'
-import { expandSection, formatOf, stationsOf } from '../score/formats'
+import { expandSection, formatOf, partOf, stationsOf } from '../score/formats'
+import type { Part } from '../score/formats/format'
 import { aroundOf, type Score } from '../score/score'
 import type { Expansion, Segment, Totals } from '../score/segment'
 import { DAY, type Ms } from '../units'
@@ -45,7 +46,24 @@ export function expand(score: Score): Expansion {
     }
   }
   if (startMs > DAY) throw new Problem({ code: 'too-long' })
-  return { ...totalsOf(segments), segments }
+  countBlocks(score, parts)
+  const outside = score.sections.filter((section) => OUTSIDE.has(partOf(section) ?? 'main')).map(({ key }) => key)
+  return { ...totalsOf(segments, new Set(outside)), segments }
+}
+
+/** Parts that many a title does not count: what is done before and after the workout. */
+const OUTSIDE: ReadonlySet<Part> = new Set(['warmUp', 'coolDown', 'talk'])
+
+/** Numbers the blocks that are trained, in place. */
+function countBlocks(score: Score, parts: readonly Segment[][]): void {
+  const main = parts.filter((part, index) => partOf(score.sections[index]) === 'main' && part.length > 0)
+  main.forEach((part, index) => {
+    for (const segment of part) {
+      if (segment.kind === 'talk') continue
+      segment.block = index + 1
+      segment.blocks = main.length
+    }
+  })
 }
 
 const tooMany = (what: 'intervals' | 'stations', most: number, section: string): Problem =>
@@ -53,6 +71,8 @@ const tooMany = (what: 'intervals' | 'stations', most: number, section: string):
 
 /** What unfolding gives, or why it gives nothing. */
 export type Unfolding = { expansion: Expansion; problem: null } | { expansion: null; problem: ProblemFact }
+
+const NONE: ReadonlySet<string> = new Set()
 
 /** The same without throwing. */
 export function tryExpand(score: Score): Unfolding {
@@ -64,16 +84,21 @@ export function tryExpand(score: Score): Unfolding {
   }
 }
 
-/** Sums over segments; `restMs` counts rests and breaks, not talk or lead-in. */
-export function totalsOf(segments: readonly Segment[]): Totals {
+/**
+ * Sums over segments; `restMs` counts rests and breaks, not talk or lead-in.
+ * @param outside keys of sections that are no part of the workout itself.
+ */
+export function totalsOf(segments: readonly Segment[], outside: ReadonlySet<string> = NONE): Totals {
   let totalMs = 0,
     workMs = 0,
     restMs = 0,
     estimated = false,
-    atLeastMs = 0
+    atLeastMs = 0,
+    workoutMs = 0
   let atMostMs: Ms | null = 0
-  for (const { kind, durationMs, estimated: guess, slot, minMs, maxMs } of segments) {
+  for (const { kind, durationMs, estimated: guess, slot, minMs, maxMs, sectionKey } of segments) {
     totalMs += durationMs
+    if (kind !== 'talk' && !outside.has(sectionKey)) workoutMs += durationMs
     // The parts of a slot stray, the slot does not.
     atLeastMs += slot ? durationMs : minMs
     const most: Ms | null = slot ? durationMs : maxMs
@@ -82,5 +107,5 @@ export function totalsOf(segments: readonly Segment[]): Totals {
     if (kind === 'rest' || kind === 'break') restMs += durationMs
     estimated ||= guess
   }
-  return { totalMs, workMs, restMs, estimated, minMs: atLeastMs, maxMs: atMostMs }
+  return { totalMs, workoutMs, workMs, restMs, estimated, minMs: atLeastMs, maxMs: atMostMs }
 }

@@ -34,6 +34,9 @@ export interface Segment {
   sets: number | null
   station: number | null
   stations: number | null
+  /** Which of the blocks that are trained this is in; null in talk, breaks, warm-up and cool-down. */
+  block: number | null
+  blocks: number | null
   label: string
   side: Side | null
   /** The side that begins, where both are done in one interval. */
@@ -65,6 +68,8 @@ export interface Segment {
 
 export interface Totals {
   totalMs: Ms
+  /** Without talk, warm-up and cool-down: what many a title counts. */
+  workoutMs: Ms
   workMs: Ms
   /** Rest, breaks between rounds and between sections. */
   restMs: Ms

@@ -1,7 +1,7 @@
 // Shorthand to score. Whatever is understood is taken; whatever is not is kept as a line that starts with `?`, and
 // reported where it stands. No text, however broken, is refused or lost.
 import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
-import { FORMAT_NAMES, formatOf, newSection, notationOf, type FormatName, type Section } from '../score/formats'
+import { bareSection, FORMAT_NAMES, formatOf, notationOf, type FormatName, type Section } from '../score/formats'
 import type { FreeList } from '../score/formats/list'
 import type { Field } from '../score/formats/fields'
 import { giveKeys } from '../score/formats/keys'
@@ -316,12 +316,6 @@ const shifted = (
   offset: number,
   most = Infinity,
 ): { from: number; to: number } => ({ from: offset + Math.min(from, most), to: offset + Math.min(to, most) })
-
-/** A section with only what was typed: lengths of nothing, one round, no break. */
-function bareSection(format: FormatName, key: string, name: string): Section {
-  const bare = notationOf(format).fields.map((field) => [field.field, structuredClone(field.bare)])
-  return Object.assign(newSection(format, key, name), Object.fromEntries(bare))
-}
 
 /** `key s4`: whose station or row this is, where its place does not tell. */
 function takesKey(held: Station | ListRow, text: string): boolean {

@@ -50,7 +50,7 @@ describe('the shorthand offers', () => {
     expect(at('circuit Main: 3 rounds\n  Jug lift (|').labels).toEqual(
       expect.arrayContaining(['30 on', '30 off', 'sides halves', 'from 2 ...']),
     )
-    expect(at('finisher Last: 3 rounds\n  10 Jug lift (|').labels).not.toContain('30 on')
+    expect(at('ladder Last: 3 rungs\n  Jug lift (|').labels).not.toContain('30 on')
     expect(at('list Main:\n  Jug lift (35 work); Keel hold (|').labels).toEqual(
       expect.arrayContaining(['15 rest', 'side left', 'open talk']),
     )

@@ -121,7 +121,16 @@ function useUndoKeys({ undoOnce, redoOnce }: ScoreState): void {
   }, [undoOnce, redoOnce])
 }
 
-const NOTHING: Expansion = { segments: [], totalMs: 0, workMs: 0, restMs: 0, estimated: false, minMs: 0, maxMs: 0 }
+const NOTHING: Expansion = {
+  segments: [],
+  totalMs: 0,
+  workMs: 0,
+  restMs: 0,
+  estimated: false,
+  minMs: 0,
+  maxMs: 0,
+  workoutMs: 0,
+}
 
 /**
  * The score with what it unfolds into; `expansion` is, while it is too long to unfold, the last that could be shown.

@@ -117,6 +117,13 @@ export const partOf = (section: Section | undefined): Part | null => (section ? 
 export const newSection = <N extends FormatName>(name: N, key: string, label: string): SectionOf<N> =>
   FORMATS[name].defaults(key, label) as SectionOf<N>
 
+/** A section with only what is said: lengths of nothing, one round, no break. */
+export const bareSection = <N extends FormatName>(format: N, key: string, label: string): SectionOf<N> =>
+  Object.assign(
+    newSection(format, key, label),
+    Object.fromEntries(notationOf(format).fields.map((field) => [field.field, structuredClone(field.bare)])),
+  )
+
 /** A section of intervals one by one. */
 export const newList = (key: string, label: string, rows: ListRow[] = []): FreeList => ({
   ...list.defaults(key, label),

@@ -41,6 +41,8 @@ export const list: Format<FreeList> = defineFormat('list', {
         sets: row.set === null ? null : sets,
         station,
         stations,
+        block: null,
+        blocks: null,
         label: row.label,
         side: row.side,
         firstSide: 'left',

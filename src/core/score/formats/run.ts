@@ -230,6 +230,8 @@ export class Run {
       sets: spot.sets ?? null,
       station: spot.station ?? null,
       stations: spot.stations ?? null,
+      block: null,
+      blocks: null,
       label: '',
       side: null,
       firstSide: 'left',

@@ -117,6 +117,8 @@ function sentence(fact: WithValues): string {
       const found = fact.found === null ? `More than ${most}` : `${fact.found.toLocaleString('en')} ${fact.what}`
       return `${found}${fact.found === null ? '' : `; ${most} is the most`}. ${ADVICE[fact.what]}`
     }
+    case 'plan-too-long':
+      return `the text has ${fact.letters.toLocaleString('en')} letters; a plan has ${fact.most.toLocaleString('en')} at most`
     case 'too-large':
       return `This is larger than ${fact.megabytes} MB.`
     case 'unreadable-file':

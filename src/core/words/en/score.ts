@@ -294,13 +294,9 @@ export const scoreTexts = {
   },
   pastePlan: {
     heading: 'Paste a plan',
-    hint: 'As you would type it in a description. What is not understood is kept and marked.',
+    hint: 'As you would type it in a description. Every word ends up in the score, as a remark, or marked.',
     placeholder: '3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest',
     read: 'Understood as',
-    unread: (count: number) =>
-      count === 1
-        ? '1 line not understood; it is kept in the shorthand, marked with ?'
-        : `${count} lines not understood; they are kept in the shorthand, marked with ?`,
     add: 'Add to the score',
     replace: 'Replace the score',
   },

@@ -1,0 +1,49 @@
+// What the reader of typed plans has to know of a language. A new language is a file beside `en.ts`.
+
+/**
+ * The part that a word can play in a plan, one letter each, so that a line is a string of parts in which patterns can
+ * be looked for:
+ * `L` length, `N` number, `w` work, `r` rest, `b` between, `o` round, `s` set, `t` times, `x` the sign for it, `k` block,
+ * `m` move, `i` interval, `p` rep, `n` no, `e` each, `g` words that only hold others together, `q` same, `A` grows by what follows, `B` by what
+ * stands before, `>` before the next one, `z` begins, `U` up, `D` down, `E` each side, `H` swap halfway, `V` sides in turn by round, `v` sides in turn by rep,
+ * `f` right side first, `l` left, `R` right, `C` to change, `u` for what is left, `y` on one's own, `F` the name of a
+ * format, `Y` slot, `#` which round, `T` then, `W` any other word. Marks stand for themselves.
+ */
+export type Role = string
+
+/** Parts of a session, and formats, that a heading can name. */
+export const TOPICS = [
+  'warmUp',
+  'coolDown',
+  'talk',
+  'break',
+  'tabata',
+  'emom',
+  'amrap',
+  'ladder',
+  'pyramid',
+  'finisher',
+  'pairs',
+  'block',
+] as const
+export type Topic = (typeof TOPICS)[number]
+
+export interface WordList {
+  /** Several words that play one part; the first that fits is taken. */
+  phrases: readonly (readonly [pattern: string, role: Role, value?: number])[]
+  /** Single words by their part. */
+  words: Readonly<Record<Role, string>>
+  numbers: Readonly<Record<string, number>>
+  ordinals: Readonly<Record<string, number>>
+  /** Milliseconds of one, by how the unit is written. */
+  units: Readonly<Record<string, number>>
+  /** What names a topic, tried in this order. */
+  topics: readonly (readonly [Topic, RegExp])[]
+  /** What a line about things to fetch, or addressed to viewers, holds: never a move. */
+  gear: RegExp
+  notes: RegExp
+  /** Headings before a list that say nothing of it. */
+  listHeads: RegExp
+  /** Ways of naming a block that can be referred to. */
+  sameAs: RegExp
+}
