@@ -1,38 +1,26 @@
-// Reads a plan as people type it into a description. Nothing is invented and nothing vanishes: each word and number ends
-// up used, kept or not understood; where two readings are close it asks, with the likelier one chosen already.
-import { tryExpand } from '../expand/expand'
+// Reads a plan as people type it into a description. Nothing is invented and nothing vanishes: each word and number
+// ends up used, kept or not understood; where two readings are close it asks, with the likelier one chosen already.
 import { MOST_SECTIONS } from '../limits'
 import { Problem } from '../problem'
-import { bareSection, formatOf, type Section } from '../score/formats'
+import { bareSection, type Section } from '../score/formats'
 import { withKeys } from '../score/formats/keys'
 import { emptyScore, FreshKeys, scoreSchema, type Score } from '../score/score'
 import { readShorthand } from '../shorthand/read'
 import { clipped } from '../text'
 import type { Ms } from '../units'
 import { readIntervalTable, TABLE_HEADER } from './intervalTable'
+import { mark, type Block } from './typed/block'
+import { blocksOf, breakLength, type Placed } from './typed/blocks'
 import { readChapters } from './typed/chapters'
-import type { Fact } from './typed/facts'
-import { Meanings, type Meaning, type MeaningLabel } from './typed/meanings'
-import { mark, OutlineReader, type Block, type Outline } from './typed/outline'
+import { choose, isNear, sumOf, type Question } from './typed/choice'
+import { meaningsOf } from './typed/meanings'
+import { OutlineReader } from './typed/outline'
 import { Settled } from './typed/settled'
 import { withoutTables } from './typed/table'
 import { tokensOf, type Token } from './typed/tokens'
 
+export type { Question } from './typed/choice'
 export type { Token } from './typed/tokens'
-
-export interface Choice {
-  label: MeaningLabel
-  totalMs: Ms
-  chosen: boolean
-}
-export interface Question {
-  /** The block that it is about. */
-  about: string
-  moves: readonly string[]
-  /** Why the chosen one is. */
-  because: 'usual' | 'total'
-  choices: readonly Choice[]
-}
 
 export interface PlanReading {
   score: Score
@@ -46,10 +34,6 @@ export interface PlanReading {
 /** Longer texts are no plans; nobody would read them either. */
 export const LONGEST_PLAN = 200_000
 const MOST_QUESTIONS = 3
-/** What a stated total adds to the reading that gives it: more than any wording. */
-const STATED = 1.5
-/** Readings whose likelihoods differ by more are not asked about. */
-const CLOSE = 0.4
 
 /**
  * @param answers which choice holds, by the place of its question.
@@ -92,45 +76,65 @@ function chaptered(lines: readonly string[], title: string): PlanReading | null 
 function typed(lines: readonly string[], title: string, answers: readonly (number | null)[]): PlanReading {
   const plain = withoutTables(lines)
   const outline = new OutlineReader().read(plain, title)
-  const blocks = blocksOf(outline)
-  const keys = new FreshKeys()
   const promiseMs = outline.promise?.low ?? null
-  const score = { ...emptyScore(clipped(outline.title, 300)), promiseMs }
-  const mains = blocks.filter(({ block }) => block.items.length > 0).length
-  const questions: Question[] = []
-  const waiting: string[] = []
-  let breakMs: Ms | null = null
-  let unmet: PlanReading['unmet'] = null
-  for (const { block, inherited, breakAfter } of blocks) {
-    const said = new Settled(block, inherited)
-    const goal = mains === 1 ? promiseMs : null
-    const meanings = (new Meanings(said, goal).all() ?? []).flatMap((one) => withLastRest(one, said))
-    const best = meanings.length ? choose(meanings, said, questions, answers, goal) : null
-    if (!best) {
-      waiting.push(...remarksOf(block))
-      continue
-    }
-    const stated = said.total
-    if (stated && stated.fate !== 'used' && best.sections.length) {
-      const totalMs = sumOf(best.sections)
-      mark([stated], 'used', 'total')
-      if (!near(totalMs, stated.low)) unmet ??= { statedMs: stated.low, totalMs }
-    }
-    const [first] = best.sections
-    if (first) {
-      if (breakMs !== null && breakAfter === 'before') score.sections.push(pause(keys, breakMs))
-      first.above = [...waiting.splice(0), ...remarksOf(block)].slice(0, 1000)
-    }
-    breakMs = block.items.length ? (breakLength(inherited) ?? null) : breakMs
-    for (const section of best.sections.slice(0, MOST_SECTIONS - score.sections.length))
-      score.sections.push(withKeys({ ...section, key: keys.take(section.name) }))
-  }
-  score.below = waiting
+  const builder = new Builder({ ...emptyScore(clipped(outline.title, 300)), promiseMs }, answers)
+  const placed = blocksOf(outline)
+  const lone = placed.filter(({ block }) => block.items.length > 0).length === 1
+  for (const one of placed) builder.block(one, lone ? promiseMs : null)
   for (const token of outline.tokens) if (token.fate === 'unread' && isMark(token)) mark([token], 'kept', 'mark')
+  const { score, questions, unmet } = builder.done()
   const tokens = tableTokens(outline.tokens, lines, plain)
-  const asked = questions.slice(0, MOST_QUESTIONS)
-  return { score: scoreSchema.parse(withUnread(score, outline.tokens)), tokens, questions: asked, unmet }
+  return { score: scoreSchema.parse(withUnread(score, outline.tokens)), tokens, questions, unmet }
 }
+
+/** Puts the sections of one block after another into a score. */
+class Builder {
+  private readonly keys = new FreshKeys()
+  private readonly questions: Question[] = []
+  /** Remarks of blocks that became no section: they stand above the next one. */
+  private readonly waiting: string[] = []
+  private breakMs: Ms | null = null
+  private unmet: PlanReading['unmet'] = null
+
+  constructor(
+    private readonly score: Score,
+    private readonly answers: readonly (number | null)[],
+  ) {}
+
+  done(): Pick<PlanReading, 'score' | 'questions' | 'unmet'> {
+    return { score: { ...this.score, below: this.waiting }, questions: this.questions, unmet: this.unmet }
+  }
+
+  block({ block, inherited, breakBefore }: Placed, goalMs: Ms | null): void {
+    const said = new Settled(block, inherited)
+    const answer = this.answers[this.questions.length] ?? null
+    const chosen = choose(meaningsOf(said, goalMs) ?? [], said, goalMs, answer)
+    if (!chosen) return void this.waiting.push(...remarksOf(block))
+    if (chosen.question && this.questions.length < MOST_QUESTIONS) this.questions.push(chosen.question)
+    const { sections } = chosen.meaning
+    this.holdAgainstTotal(said, sections)
+    if (this.breakMs !== null && breakBefore) this.add(pause(this.breakMs))
+    if (block.items.length) this.breakMs = breakLength(inherited)
+    const [first] = sections
+    if (first) first.above = [...this.waiting.splice(0), ...remarksOf(block)].slice(0, 1000)
+    for (const section of sections) this.add(section)
+  }
+
+  private add(section: Section): void {
+    if (this.score.sections.length >= MOST_SECTIONS) return
+    this.score.sections.push(withKeys({ ...section, key: this.keys.take(section.name) }))
+  }
+
+  /** A total that the block states and nothing has used yet. */
+  private holdAgainstTotal({ total }: Settled, sections: readonly Section[]): void {
+    if (!total || total.fate === 'used') return
+    const totalMs = sumOf(sections)
+    mark([total], 'used', 'total')
+    if (!isNear(totalMs, total.low)) this.unmet ??= { statedMs: total.low, totalMs }
+  }
+}
+
+const pause = (durationMs: Ms): Section => ({ ...bareSection('break', 'part', 'Break'), durationMs })
 
 /** Rows of a table were read in other words than they were typed: their own tokens stand for those. */
 function tableTokens(
@@ -152,160 +156,6 @@ function tableTokens(
 
 const isMark = ({ text, role }: Token): boolean => !/[\p{L}\p{N}]/u.test(text) || /^[ge&Tbx1:#@]$/.test(role)
 
-interface Placed {
-  block: Block
-  inherited: readonly Fact[]
-  /** Whether a break that is said once for all blocks stands before this one. */
-  breakAfter: 'before' | 'none'
-}
-
-/** Settings typed before the first block hold for all; "same as block 1" copies what is missing. */
-function blocksOf({ blocks }: Outline): Placed[] {
-  const placed: Placed[] = []
-  let shared: readonly Fact[] = []
-  let topic: Block['topic'] = null
-  const done: Block[] = []
-  const lastWithMoves = blocks.findLastIndex(({ items }) => items.length > 0)
-  blocks.forEach((block, at) => {
-    const later = at < lastWithMoves
-    const plain =
-      !block.items.length &&
-      (block.topic === null || block.topic === 'block' || block.topic === 'tabata' || block.topic === 'pairs')
-    const same = block.facts.some(({ kind }) => kind === 'same')
-    if (plain && !same && block.facts.length && later && !block.closing.length) {
-      shared = block.facts
-      topic = block.topic
-      placed.push({ block: { ...block, facts: [] }, inherited: [], breakAfter: 'none' })
-      return
-    }
-    if (same) copy(block, done)
-    const main = block.items.length > 0 && block.topic !== 'warmUp' && block.topic !== 'coolDown'
-    if (main && topic && (block.topic === null || block.topic === 'block')) block.topic = topic
-    if (block.items.length) done.push(block)
-    placed.push(
-      ...trailingBreak(
-        { block, inherited: main ? shared : [], breakAfter: main && done.length > 1 ? 'before' : 'none' },
-        later,
-      ),
-    )
-  })
-  return placed
-}
-
-/** A rest on a line of its own at the end of a block whose rests are said already is a break between two. */
-function trailingBreak(placed: Placed, later: boolean): Placed[] {
-  const { block } = placed
-  const last = block.closing.at(-1)
-  const item = block.items.at(-1)
-  const others = block.items.slice(0, -1).some(({ restMs }) => restMs !== null)
-  const said =
-    [...block.facts, ...placed.inherited].some(({ kind }) => kind === 'rest') ||
-    block.topic === 'emom' ||
-    block.topic === 'tabata'
-  if (!last || !item || !later || (last.own && (others || !said)) || block.topic === 'pairs') return [placed]
-  if (last.own) Object.assign(item, { restMs: null })
-  const pauseBlock: Block = {
-    ...{
-      topic: 'break',
-      name: /break/i.test(last.tokens.map(({ text }) => text).join(' ')) ? 'Break' : 'Rest',
-      facts: [{ kind: 'rest', ...last.ms, tokens: last.tokens }],
-    },
-    ...{ totals: [], numbers: [], items: [], remarks: [], unread: [], link: '', round: null, closing: [] },
-  }
-  block.closing = block.closing.slice(0, -1)
-  return [placed, { block: pauseBlock, inherited: [], breakAfter: 'none' }]
-}
-
-function copy(block: Block, done: readonly Block[]): void {
-  const wanted =
-    block.numbers[0]?.low ?? block.facts.flatMap(({ tokens }) => tokens).find(({ role }) => role === 'N')?.low
-  const source = (wanted === undefined ? undefined : done[wanted - 1]) ?? done.at(-1)
-  if (!source) return
-  for (const fact of block.facts) if (fact.kind === 'same') mark(fact.tokens, 'used', 'same')
-  mark(block.numbers, 'used', 'same')
-  block.numbers = []
-  const own = new Set(block.facts.map(({ kind }) => kind))
-  block.facts.push(...source.facts.filter(({ kind }) => !own.has(kind)))
-  block.topic = source.topic ?? block.topic
-  if (!block.items.length) block.items = source.items.map((item) => ({ ...item }))
-}
-
-const breakLength = (facts: readonly Fact[]): Ms | null => {
-  const fact = facts.find((one) => one.kind === 'between' && (one.what === 'block' || one.what === 'unsaid'))
-  if (fact?.kind !== 'between') return null
-  mark(fact.tokens, 'used', 'break')
-  return fact.low
-}
-
-const pause = (keys: FreshKeys, durationMs: Ms): Section => ({
-  ...bareSection('break', keys.take('Break'), 'Break'),
-  durationMs,
-})
-
-/** Where a total is stated, the last rest may be there or not. */
-function withLastRest(meaning: Meaning, said: Settled): Meaning[] {
-  const [section] = meaning.sections
-  if (!said.total || meaning.sections.length !== 1 || !section || !('lastRest' in section)) return [meaning]
-  const dropped: Meaning = {
-    sections: [{ ...section, lastRest: 'dropped' }],
-    prior: meaning.prior * 0.3,
-    label: meaning.label ?? { code: 'last-rest', kept: false },
-  }
-  return [{ ...meaning, label: meaning.label ?? { code: 'last-rest', kept: true } }, dropped]
-}
-
-/** The likeliest meaning, after what the plan says of its sum; its close rivals make a question. */
-function choose(
-  meanings: readonly Meaning[],
-  said: Settled,
-  questions: Question[],
-  answers: readonly (number | null)[],
-  goalMs: Ms | null,
-): Meaning {
-  const stated = said.total?.low ?? null
-  const weighed = meanings
-    .map((meaning) => {
-      const totalMs = sumOf(meaning.sections)
-      const fits =
-        stated !== null
-          ? near(totalMs, stated)
-            ? STATED
-            : 0
-          : goalMs !== null && Math.abs(totalMs - goalMs) <= goalMs * 0.1
-            ? 0.5
-            : 0
-      return { meaning, totalMs, weight: meaning.prior + fits, fits }
-    })
-    .sort((one, other) => other.weight - one.weight)
-  const [best] = weighed
-  if (!best) throw new Error('a choice of nothing')
-  const rivals = weighed.filter(
-    (one) => best.weight - one.weight < CLOSE && one.totalMs !== best.totalMs && one.meaning.label,
-  )
-  const { label } = best.meaning
-  if (!rivals.length || !label || questions.length >= MOST_QUESTIONS) return best.meaning
-  const choices = [best, ...rivals].slice(0, 3)
-  const answer = answers[questions.length] ?? 0
-  const chosen = choices[answer] ?? best
-  questions.push({
-    about: said.block.name,
-    moves: said.items.flatMap(({ parts }) => parts.map((part) => part.label)),
-    because: best.fits ? 'total' : 'usual',
-    choices: choices.map((one) => ({
-      label: one.meaning.label ?? label,
-      totalMs: one.totalMs,
-      chosen: one === chosen,
-    })),
-  })
-  return chosen.meaning
-}
-
-/** Within a second, or what one says of a length: half a percent. */
-const near = (oneMs: Ms, otherMs: Ms): boolean => Math.abs(oneMs - otherMs) <= Math.max(1000, otherMs * 0.005)
-
-const sumOf = (sections: readonly Section[]): Ms =>
-  tryExpand({ ...emptyScore(''), sections: sections.map(withKeys) }).expansion?.totalMs ?? 0
-
 const remark = (sign: '#' | '?', line: string): string =>
   `${sign} ${clipped(line.replace(/[\r\n\u2028\u2029]/g, ' '), 1900)}`
 
@@ -326,6 +176,3 @@ function withUnread(score: Score, tokens: readonly Token[]): Score {
   const lines = runs.map((run) => remark('?', run.map(({ text }) => text).join(' ')))
   return { ...score, below: [...score.below, ...lines].slice(0, 50_000) }
 }
-
-/** How a section is called in questions. */
-export const formatName = (section: Section): string => formatOf(section).notation.head

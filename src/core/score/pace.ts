@@ -1,4 +1,5 @@
-// What is known of a length. Nothing stands for a fact that is none: a guess has its bounds beside it, wherever it goes.
+// What is known of a length. Nothing stands for a fact that is none: a guess has its bounds beside it, wherever it
+// goes.
 import type { Ms } from '../units'
 
 export const PACES = ['fixed', 'own', 'open', 'range'] as const

@@ -4,9 +4,9 @@ export type Posture = (typeof POSTURES)[number]
 
 export const SIDE_RULES = ['none', 'byRep', 'alternate', 'halves', 'each', 'left', 'right', 'both'] as const
 /**
- * `byRep`: left and right in turn within the interval, each rep. `alternate`: odd rounds (or sets) left, even ones right. `halves`: left, then right, inside one interval. `each`: an
- * interval for the left, then one for the right. `left`, `right`, `both`: always that. Where a station says so, the right
- * comes first.
+ * `byRep`: left and right in turn within the interval, each rep. `alternate`: odd rounds (or sets) left, even ones
+ * right. `halves`: left, then right, inside one interval. `each`: an interval for the left, then one for the right.
+ * `left`, `right`, `both`: always that. Where a station says so, the right comes first.
  */
 export type SideRule = (typeof SIDE_RULES)[number]
 

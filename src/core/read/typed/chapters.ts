@@ -4,7 +4,7 @@ import { newRow, type ListRow } from '../../score/formats/row'
 import { newStation } from '../../score/formats/station'
 import type { FreshKeys } from '../../score/score'
 import { topicOf } from './lines'
-import { mark } from './outline'
+import { mark } from './block'
 import { FEWEST_STAMPS, stampOf } from './stamps'
 import { tokensOf, type Token } from './tokens'
 

@@ -1,5 +1,5 @@
-// A line of a typed plan taken apart: its facts, the words that are left, and how they hang together. Nothing is decided
-// here about what the line is for.
+// A line of a typed plan taken apart: its facts, the words that are left, and how they hang together. Nothing is
+// decided here about what the line is for.
 import { factsIn, type Fact } from './facts'
 import { tokensOf, type Token } from './tokens'
 import { english } from './words/en'
@@ -71,13 +71,7 @@ function bulletOf(text: string, line: number): Token | null {
 }
 
 function partsOf(tokens: readonly Token[], facts: readonly Fact[]): Piece[][] {
-  const factsAt = new Map<Token, Fact[]>()
-  const taken = new Set<Token>()
-  for (const fact of facts) {
-    const [first] = fact.tokens
-    if (first) factsAt.set(first, [...(factsAt.get(first) ?? []), fact])
-    for (const token of fact.tokens) taken.add(token)
-  }
+  const { factsAt, taken } = placesOf(facts)
   const parts: Piece[][] = [[]]
   let open = new OpenPiece('')
   const close = (mark: string): void => {
@@ -108,6 +102,16 @@ function partsOf(tokens: readonly Token[], facts: readonly Fact[]): Piece[][] {
   }
   close('')
   return parts
+}
+
+/** Facts by the token that they begin with, and all tokens that one has. */
+function placesOf(facts: readonly Fact[]): { factsAt: Map<Token, Fact[]>; taken: Set<Token> } {
+  const factsAt = new Map<Token, Fact[]>()
+  for (const fact of facts) {
+    const [first] = fact.tokens
+    if (first) factsAt.set(first, [...(factsAt.get(first) ?? []), fact])
+  }
+  return { factsAt, taken: new Set(facts.flatMap(({ tokens }) => tokens)) }
 }
 
 class OpenPiece {

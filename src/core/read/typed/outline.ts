@@ -1,85 +1,20 @@
 // The lines of a typed plan as a title and blocks: what each says of its lengths and rounds, and the moves that stand
 // under it. Which format a block means is decided later.
+import { mark, newBlock, type Block, type Item, type Outline } from './block'
 import type { Fact } from './facts'
+import { addNote, newItem, partOf, takeOwn } from './items'
 import { coreOf, extraWords, isWorded, lineOf, LONGEST_LINE, textOf, topicOf, type Line, type Piece } from './lines'
+import { has, isSettings, saidBy, saysLengths, startsWithNumber, topicIn, wholeTopic } from './pieces'
 import { FEWEST_STAMPS, isStamp } from './stamps'
-import type { Fate, Token } from './tokens'
+import type { Token } from './tokens'
 import { english } from './words/en'
-import type { Topic } from './words/wordList'
 
-/** A move as it was typed, or several that belong together. */
-export interface Item {
-  parts: readonly { label: string; reps: number | null; tokens: readonly Token[] }[]
-  /** The mark that joins the parts. */
-  joiner: '+' | '&' | '/' | ''
-  workMs: number | null
-  restMs: number | null
-  restTokens: readonly Token[]
-  sets: number | null
-  facts: readonly Fact[]
-  /** Begun after another: "20 high knees, then squats". */
-  then: boolean
-  note: string
-  bulleted: boolean
-}
-
-export interface Block {
-  topic: Topic | null
-  /** Numbered or lettered, as it was typed. */
-  name: string
-  facts: Fact[]
-  /** Lengths that stand alone: stated totals. */
-  totals: Token[]
-  /** Bare numbers beside a heading: "EMOM 12". */
-  numbers: Token[]
-  items: Item[]
-  remarks: string[]
-  unread: string[]
-  link: string
-  /** Which round its items or lengths are of, where it says so. */
-  round: number | null
-  /** Rests on lines of their own; `own`: taken for that of the move before. */
-  closing: { ms: { low: number; high: number }; tokens: readonly Token[]; own: boolean }[]
-}
-
-export interface Outline {
-  title: string
-  titleTokens: readonly Token[]
-  /** A length in the title. */
-  promise: Token | null
-  blocks: Block[]
-  tokens: Token[]
-}
-
-export const mark = (tokens: Iterable<Token>, fate: Fate, as: string): void => {
-  for (const token of tokens) Object.assign(token, { fate, as })
-}
-
-const newBlock = (topic: Topic | null = null, name = ''): Block => ({
-  ...{ topic, name, facts: [], totals: [], numbers: [], items: [], remarks: [], unread: [], link: '', round: null },
-  closing: [],
-})
+const wordsOf = (pieces: readonly Piece[]): Token[] => pieces.flatMap((piece) => piece.words)
 
 /** Facts that make a line a heading or a setting, wherever it stands. */
 const STRONG: ReadonlySet<Fact['kind']> = new Set([
   ...(['between', 'rounds', 'pairs', 'lengths', 'restIsWork', 'step', 'slot', 'up', 'burstCount'] as const),
   ...(['noRest', 'moveCount', 'stationByStation', 'restAfterRound', 'roundNo', 'start'] as const),
-])
-/** Facts that one move can have for itself. */
-const OWN: ReadonlySet<Fact['kind']> = new Set([
-  ...([
-    'eachSide',
-    'halves',
-    'byRep',
-    'rightFirst',
-    'left',
-    'right',
-    'reps',
-    'setsOfReps',
-    'remainder',
-    'rest',
-    'work',
-  ] as const),
 ])
 
 const MINUTE_HEAD = /^(?:(?:odd|even)(?: minutes?)?|minutes?(?: \d+)?|min(?: \d+)?)$/i
@@ -142,41 +77,43 @@ export class OutlineReader {
   }
 
   private line(line: Line, at: number): void {
-    const link = line.tokens.find(({ role, text }) => role === '@' && !text.startsWith('#'))
-    const text = line.tokens.map((token) => token.text).join(' ')
-    const topic = topicOf(text)
-    if (link && (topic === 'warmUp' || topic === 'coolDown')) return this.outside(line, topic, link.text)
-    if (link || line.tokens.every(({ role }) => role === '@')) return this.remark(line)
-    const own = line.parts
-      .flat()
-      .flatMap(({ facts }) => facts)
-      .find(({ kind }) => kind === 'ownWay')
-    if (own && (topic === 'warmUp' || topic === 'coolDown')) return this.outside(line, topic, '')
-    if (english.gear.test(line.text.trim())) return this.remark(line)
-    if (this.stamped && isStamp(line.text)) return this.remark(line)
-    if (this.isBreak(line)) return this.pause(line)
+    if (this.aside(line)) return
     const heads = line.parts.slice(0, -1)
     const body = line.parts.at(-1) ?? []
-    if (!heads.length && this.isTitle(line, body, at)) return this.title(line, body)
-    if (!heads.length && this.isNote(line, body)) {
+    if (!heads.length) return this.plainLine(line, body, at)
+    if (heads.length === 1 && heads[0] && this.isColonTitle(line, heads[0], body))
+      return this.title(line, [...heads[0], ...body])
+    for (const head of heads) this.head(head, line, body)
+    if (body.length) this.body(body, line)
+  }
+
+  /** A line without a colon. */
+  private plainLine(line: Line, body: readonly Piece[], at: number): void {
+    if (this.isTitle(line, body, at)) return this.title(line, body)
+    if (this.isNote(line, body)) {
       const strong = (fact: Fact): boolean => STRONG.has(fact.kind)
       this.settings(body.map((piece) => ({ ...piece, facts: piece.facts.filter(strong), numbers: [] })))
       return this.remark(line)
     }
-    if (!heads.length && this.isPreface(line, body)) {
-      mark(
-        body.flatMap((piece) => piece.words),
-        'kept',
-        'word',
-      )
+    if (this.isPreface(line, body)) {
+      mark(wordsOf(body), 'kept', 'word')
       return this.settings(body)
     }
-    if (heads.length === 1 && heads[0] && this.isColonTitle(line, heads[0], body))
-      return this.title(line, [...heads[0], ...body])
-    for (const head of heads) this.head(head, line, body)
-    if (!body.length) return
-    if (!heads.length && this.isHeading(line, body)) return this.heading(body)
-    this.body(body, line)
+    if (this.isHeading(line, body)) this.heading(body)
+    else if (body.length) this.body(body, line)
+  }
+
+  /** Takes a line that is of no block: a link, gear, a list of chapters, a part that is elsewhere, a break. */
+  private aside(line: Line): boolean {
+    const link = line.tokens.find(({ role, text }) => role === '@' && !text.startsWith('#'))
+    const topic = topicOf(line.tokens.map(({ text }) => text).join(' '))
+    const ownWay = line.parts.flat().some(({ facts }) => has(facts, 'ownWay'))
+    if ((link || ownWay) && (topic === 'warmUp' || topic === 'coolDown')) this.outside(line, topic, link?.text ?? '')
+    else if (link || line.tokens.every(({ role }) => role === '@')) this.remark(line)
+    else if (english.gear.test(line.text.trim()) || (this.stamped && isStamp(line.text))) this.remark(line)
+    else if (this.isBreak(line)) this.pause(line)
+    else return false
+    return true
   }
 
   /** "Water break 1 min": a break that has a name of its own. */
@@ -307,40 +244,42 @@ export class OutlineReader {
 
   /** Words before a colon. */
   private head(pieces: readonly Piece[], line: Line, body: readonly Piece[]): void {
-    if (!pieces.length) return
+    if (!pieces.length || this.roundHead(pieces, body) || this.emptyHead(pieces, body)) return
+    const topic = topicIn(pieces)
+    if (!pieces.some(isWorded) && !topic) return this.settings(pieces)
+    const first = !this.out.title && !this.out.blocks.length
+    const plain = pieces.every(({ facts }) => !facts.length)
+    if (first && plain && !topic && !body.length) return this.title(line, pieces)
+    this.heading(pieces)
+  }
+
+  /** "Round 2:" before lengths is a row of a table, before moves a list of its own. */
+  private roundHead(pieces: readonly Piece[], body: readonly Piece[]): boolean {
+    const round = pieces.flatMap((piece) => piece.facts).find((fact) => fact.kind === 'roundNo')
+    if (round?.kind !== 'roundNo' || pieces.some(isWorded)) return false
+    const table = body.every((piece) => !isWorded(piece))
+    const block = table && this.open ? this.open : this.start(newBlock())
+    block.round ??= table ? null : round.value
+    mark(round.tokens, 'used', 'round')
+    this.settings(table ? pieces : pieces.filter((piece) => !piece.facts.includes(round)))
+    return true
+  }
+
+  /** "The moves:", "Duration:", "Minute 1:" say nothing that what follows does not. */
+  private emptyHead(pieces: readonly Piece[], body: readonly Piece[]): boolean {
     const text = pieces
       .map(({ text: said }) => said)
       .filter(Boolean)
       .join(' ')
-    const facts = pieces.flatMap((piece) => piece.facts)
-    const words = pieces.flatMap((piece) => piece.words)
-    const topic = topicIn(pieces)
-    const round = facts.find((fact) => fact.kind === 'roundNo')
-    if (round?.kind === 'roundNo' && !pieces.some(isWorded)) {
-      const table = body.every((piece) => !isWorded(piece))
-      const block = table && this.open ? this.open : this.start(newBlock())
-      block.round ??= table ? null : round.value
-      mark(round.tokens, 'used', 'round')
-      return this.settings(table ? pieces : pieces.filter((piece) => !piece.facts.includes(round)))
-    }
+    const duration = DURATION_HEAD.test(text)
+    if (!duration && !MINUTE_HEAD.test(text) && !english.listHeads.test(text)) return false
     const stated = body.flatMap((piece) => piece.numbers).find(({ role }) => role === 'L')
-    if (DURATION_HEAD.test(text) && stated && !this.out.promise) {
+    if (duration && stated && !this.out.promise) {
       this.out.promise = stated
       mark([stated], 'used', 'promise')
     }
-    if (MINUTE_HEAD.test(text) || english.listHeads.test(text) || DURATION_HEAD.test(text)) {
-      mark(words, 'kept', 'heading')
-      mark(
-        pieces.flatMap((piece) => piece.numbers),
-        'kept',
-        'heading',
-      )
-      return
-    }
-    if (!pieces.some(isWorded) && !topic) return this.settings(pieces)
-    if (!this.out.title && !this.out.blocks.length && !topic && !facts.length && !body.length)
-      return this.title(line, pieces)
-    this.heading(pieces)
+    mark([...wordsOf(pieces), ...pieces.flatMap((piece) => piece.numbers)], 'kept', 'heading')
+    return true
   }
 
   private heading(pieces: readonly Piece[]): void {
@@ -429,7 +368,7 @@ export class OutlineReader {
       // "Plank - keep the hips low": what follows one move in a marked list is a note to it.
       if (last && piece.mark === '-' && line.bulleted && worded.length === 2 && !piece.numbers.length) {
         mark(piece.words, 'kept', 'remark')
-        last.note = [last.note, piece.words.map(({ text }) => text).join(' ')].filter(Boolean).join('; ')
+        addNote(last, piece.words.map(({ text }) => text).join(' '))
         this.own(last, { ...piece, aside: [] })
         continue
       }
@@ -440,10 +379,7 @@ export class OutlineReader {
         this.own(last, piece)
         continue
       }
-      const item: Item = {
-        ...{ parts: [part], joiner: '' as const, workMs: null, restMs: null, restTokens: [], sets: null, facts: [] },
-        ...{ then: piece.mark === 'T' || piece.words[0]?.role === 'T', note: '', bulleted: line.bulleted },
-      }
+      const item = newItem(piece, line.bulleted)
       this.own(item, piece)
       items.push(item)
     }
@@ -463,105 +399,9 @@ export class OutlineReader {
 
   /** What a piece says of its move; the rest is the block's. */
   private own(item: Item, piece: Piece): void {
+    const { facts, totals } = takeOwn(item, piece)
     const block = this.block()
-    const note = piece.aside.map(({ text }) => text).join(' ')
-    if (note) {
-      const swap = /^round (\d+)/i.exec(note)
-      mark(piece.aside, swap ? 'used' : 'kept', swap ? 'swap' : 'remark')
-      item.note = [item.note, note].filter(Boolean).join('; ')
-    }
-    for (const fact of piece.facts) {
-      if (fact.kind === 'rest' && item.restMs === null)
-        Object.assign(item, { restMs: fact.low, restTokens: fact.tokens })
-      else if (fact.kind === 'work' && item.workMs === null && !piece.facts.some(({ kind }) => kind === 'rounds')) {
-        item.workMs = fact.low
-        item.facts = [...item.facts, fact]
-      } else if (fact.kind === 'setsOfReps') {
-        item.sets = fact.low
-        item.parts = item.parts.map((part, at) => (at ? part : { ...part, reps: fact.reps }))
-        item.facts = [...item.facts, fact]
-      } else if (fact.kind === 'reps') {
-        item.parts = item.parts.map((part, at) => (at === item.parts.length - 1 ? { ...part, reps: fact.low } : part))
-        item.facts = [...item.facts, fact]
-      } else if (
-        fact.kind === 'rounds' &&
-        fact.unit === 'set' &&
-        fact.low === fact.high &&
-        piece.facts.length < 3 &&
-        isWorded(piece)
-      ) {
-        item.sets = fact.low
-        item.facts = [...item.facts, fact]
-      } else if (OWN.has(fact.kind) || fact.kind === 'roundNo') item.facts = [...item.facts, fact]
-      else block.facts.push(fact)
-    }
-    for (const token of piece.numbers) {
-      if (token.role === 'L') {
-        if (item.workMs === null) {
-          item.workMs = token.low
-          mark([token], 'used', 'work')
-        } else block.totals.push(token)
-      }
-    }
+    block.facts.push(...facts)
+    block.totals.push(...totals)
   }
-}
-
-/** All that pieces say, the words of their numbers too. */
-const saidBy = (pieces: readonly Piece[]): string =>
-  pieces
-    .flatMap(({ words, facts }) => [...words, ...facts.flatMap(({ tokens }) => tokens)])
-    .sort((one, other) => one.from - other.from)
-    .filter(({ role }) => role !== 'L')
-    .map(({ text }) => text)
-    .join(' ')
-
-/** What pieces are about: by their words, or by what their numbers count ("5 tabatas"). */
-function topicIn(pieces: readonly Piece[]): Topic | null {
-  const words = topicOf(pieces.flatMap((piece) => piece.words.map(({ text }) => text)).join(' '))
-  if (words && words !== 'block') return words
-  const all = topicOf(saidBy(pieces))
-  return all && all !== 'block' && all !== 'break' ? all : words
-}
-
-/** Nothing but the topic's own words. */
-const wholeTopic = ({ words }: Piece): boolean => {
-  const said = coreOf(words)
-    .map(({ text }) => text)
-    .join(' ')
-  return english.topics.some(([, pattern]) => said.replace(pattern, '').trim() === '')
-}
-
-const has = (facts: readonly Fact[], kind: Fact['kind']): boolean => facts.some((fact) => fact.kind === kind)
-const startsWithNumber = ({ numbers, words, facts }: Piece): boolean =>
-  [...numbers, ...facts.flatMap(({ tokens }) => tokens)].some((token) => token.from < (words[0]?.from ?? 0))
-
-/** A line that says how long or how often, and names no move. */
-const saysLengths = ({ parts }: Line): boolean =>
-  !parts.flat().some(isWorded) && parts.flat().some(({ facts }) => has(facts, 'work') || has(facts, 'rounds'))
-
-/** A line of numbers only, that says how long work lasts or how often. */
-function isSettings(line: Line): boolean {
-  const pieces = line.parts.flat()
-  const facts = pieces.flatMap((piece) => piece.facts)
-  return (
-    !pieces.some(isWorded) &&
-    !topicOf(saidBy(pieces)) &&
-    facts.some(({ kind }) => kind === 'work' || kind === 'rounds' || kind === 'pairs')
-  )
-}
-
-function partOf(piece: Piece): Item['parts'][number] {
-  const core = coreOf(piece.words)
-  const numbers = piece.numbers.filter(({ role }) => role === 'N')
-  const spelled = numbers.filter((token) => token.spelled)
-  const counted = numbers.find((token) => !token.spelled)
-  // A number in words that nothing counts is part of the name: "One arm row".
-  const named = [...core, ...spelled].sort((one, other) => one.from - other.from)
-  const label = named
-    .map(({ text }) => text)
-    .join(' ')
-    .replace(/\s+([’'])/g, '$1')
-  mark(named, 'used', 'move')
-  if (counted) mark([counted], 'used', 'reps')
-  return { label: label.charAt(0).toUpperCase() + label.slice(1), reps: counted?.low ?? null, tokens: named }
 }

@@ -1,7 +1,7 @@
 // What a block of a typed plan says, with every number asked for by name. Whoever takes a number says so, and it counts
 // as used; what nobody takes stays marked.
 import type { Between, Fact, FactOf } from './facts'
-import { mark, type Block, type Item } from './outline'
+import { mark, type Block, type Item } from './block'
 import type { Token } from './tokens'
 
 export interface Amount {

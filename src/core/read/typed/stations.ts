@@ -2,7 +2,7 @@
 import { newStation, type Station } from '../../score/formats/station'
 import type { SideRule } from '../../score/postures'
 import { clipped } from '../../text'
-import { mark, type Item } from './outline'
+import { mark, type Item } from './block'
 
 const SIDE_FACTS: Readonly<Record<string, SideRule>> = {
   eachSide: 'each',
@@ -29,20 +29,8 @@ export function stationsOf(
   item: Item,
   { workMs, restMs, apart = false, sideRule = null, reps = null }: Options = {},
 ): Station[] {
-  let rule = sideRule
-  let firstSide: Station['firstSide'] = 'left'
-  for (const fact of item.facts) {
-    mark(fact.tokens, 'used', fact.kind)
-    rule = SIDE_FACTS[fact.kind] ?? rule
-    if (fact.kind === 'rightFirst') firstSide = 'right'
-  }
+  const own = { ...sidesOf(item, sideRule), workMs: unlike(item.workMs, workMs), restMs: unlike(item.restMs, restMs) }
   if (item.restMs !== null) mark(item.restTokens, 'used', 'rest')
-  const own = {
-    sideRule: rule,
-    firstSide,
-    workMs: item.workMs === null || item.workMs === workMs ? null : item.workMs,
-    restMs: item.restMs === null || item.restMs === restMs ? null : item.restMs,
-  }
   const swap = /^round (\d+)\s*:?\s*(.+)$/i.exec(item.note)
   const swaps = swap && Number(swap[1]) >= 2 ? [{ from: Number(swap[1]), label: capital(swap[2] ?? '') }] : []
   const beside = item.note && !swap ? `# ${clipped(item.note, 1900)}` : ''
@@ -50,6 +38,18 @@ export function stationsOf(
   return item.parts.map((part, at) =>
     newStation(clipped(part.label, 300), { ...own, reps: part.reps, swaps: at ? [] : swaps, beside: at ? '' : beside }),
   )
+}
+
+/** A length of its own; null where it is what the section says. */
+const unlike = (own: number | null, section: number | null | undefined): number | null => (own === section ? null : own)
+
+function sidesOf(item: Item, sideRule: SideRule | null): Pick<Station, 'sideRule' | 'firstSide'> {
+  let rule = sideRule
+  for (const fact of item.facts) {
+    mark(fact.tokens, 'used', fact.kind)
+    rule = SIDE_FACTS[fact.kind] ?? rule
+  }
+  return { sideRule: rule, firstSide: item.facts.some(({ kind }) => kind === 'rightFirst') ? 'right' : 'left' }
 }
 
 /** The whole row as one name. */

@@ -42,7 +42,6 @@ const SPACE = /\s+/uy
 const PHRASES = english.phrases.map(
   ([pattern, role, value]) => ({ pattern: new RegExp(`(?:${pattern})`, 'iuy'), role, value }) as const,
 )
-/** First letters that some phrase begins with, so that most words are not tried against all. */
 const MARKS: Readonly<Record<string, string>> = {
   ';': ';',
   '|': '|',
@@ -61,92 +60,121 @@ const WORD_ROLES: ReadonlyMap<string, Role> = new Map(
     .flatMap(([role, words]) => words.split(' ').map((word) => [word, role] as const)),
 )
 
+/** What begins at a place of a line: how many letters, and the part they play. */
+interface Found {
+  length: number
+  role: Role
+  more?: Pick<Token, 'low' | 'high'> & Partial<Token>
+}
+interface Scan {
+  text: string
+  at: number
+  match: (pattern: RegExp) => RegExpExecArray | null
+  /** No letter and no digit stands before. */
+  edge: boolean
+  /** The same, or a digit: "3x", "40s". */
+  numberEdge: boolean
+}
+
+/** In the order in which they are tried. */
+const FINDERS: readonly ((scan: Scan) => Found | null)[] = [
+  phraseAt,
+  clockAt,
+  lengthAt,
+  rangeAt,
+  numberAt,
+  timesAt,
+  wordAt,
+]
+
 /** The tokens of one line, in order; what is no word, number or mark of a plan is a mark of its own. */
 export function tokensOf(text: string, line: number): Token[] {
   const tokens: Token[] = []
   let at = 0
-  const push = (to: number, role: Role, more: Partial<Token> = {}): void => {
-    const base = { line, from: at, to, text: text.slice(at, to), role, low: 0, high: 0, spelled: false }
-    tokens.push({ ...base, fate: 'unread', as: '', ...more })
-    at = to
-  }
   const match = (pattern: RegExp): RegExpExecArray | null => {
     pattern.lastIndex = at
     return pattern.exec(text)
   }
-  const edge = (): boolean => at === 0 || !/[\p{L}\p{N}]/u.test(text.charAt(at - 1))
   while (at < text.length) {
     const space = match(SPACE)
-    if (space) {
-      at += space[0].length
-      continue
-    }
-    if (edge() || /\d/.test(text.charAt(at - 1))) {
-      const phrase = edge() ? phraseAt(match) : null
-      if (phrase) {
-        push(at + phrase.length, phrase.role, { low: phrase.value, high: phrase.value, spelled: true })
-        continue
-      }
-      const clock = match(CLOCK)
-      if (clock && !(clock[1] === '' && /\d/.test(text.charAt(at - 1)))) {
-        const ms = bounded((Number(clock[1] || 0) * 60 + Number(clock[2])) * 1000)
-        push(at + clock[0].length, 'L', { low: ms, high: ms })
-        continue
-      }
-      const length = match(LENGTH)
-      // The last of "20-30-40 seconds" is no range.
-      const listed = length?.[2] !== undefined && /\d[-–]$/.test(text.slice(0, at))
-      if (length && !listed) {
-        push(at + length[0].trimEnd().length, 'L', lengthOf(length))
-        continue
-      }
-      const range = match(RANGE)
-      if (range && Number(range[1]) < Number(range[2])) {
-        push(at + range[0].length, 'N', { low: Number(range[1]), high: Number(range[2]) })
-        continue
-      }
-    }
-    const number = match(NUMBER)
-    if (number) {
-      const value = parseInt(number[0], 10)
-      const role = /\p{L}/u.test(number[0]) ? '1' : 'N'
-      push(at + number[0].length, role, { low: value, high: value })
-      continue
-    }
-    const times = match(TIMES)
-    if (times && (edge() || /\d/.test(text.charAt(at - 1)))) {
-      push(at + 1, 'x')
-      continue
-    }
-    const word = match(WORD)
-    if (word) {
-      const said = word[0].toLowerCase()
-      const value = english.numbers[said]
-      if (value === undefined) push(at + word[0].length, WORD_ROLES.get(said) ?? 'W')
-      else
-        push(at + word[0].length, said === 'once' || said === 'twice' || said === 'thrice' ? 'D2' : 'N', {
-          low: value,
-          high: value,
-          spelled: true,
-        })
-      continue
-    }
-    const mark = String.fromCodePoint(text.codePointAt(at) ?? 0)
-    push(at + mark.length, MARKS[mark] ?? (/^[,/+&:().!?\-=]$/.test(mark) ? mark : '*'))
+    at += space?.[0].length ?? 0
+    if (at >= text.length) break
+    const before = at ? text.charAt(at - 1) : ''
+    const scan: Scan = { text, at, match, edge: !/[\p{L}\p{N}]/u.test(before), numberEdge: !/\p{L}/u.test(before) }
+    const { length, role, more } = firstOf(scan) ?? markAt(scan)
+    const base = { line, from: at, to: at + length, text: text.slice(at, at + length), role, low: 0, high: 0 }
+    tokens.push({ ...base, spelled: false, fate: 'unread', as: '', ...more })
+    at += length
   }
   return joined(tokens, text)
+}
+
+function firstOf(scan: Scan): Found | null {
+  for (const find of FINDERS) {
+    const found = find(scan)
+    if (found) return found
+  }
+  return null
+}
+
+function clockAt({ match, numberEdge, text, at }: Scan): Found | null {
+  const clock = numberEdge ? match(CLOCK) : null
+  if (!clock || (clock[1] === '' && /\d/.test(text.charAt(at - 1)))) return null
+  const ms = bounded((Number(clock[1] || 0) * 60 + Number(clock[2])) * 1000)
+  return { length: clock[0].length, role: 'L', more: { low: ms, high: ms } }
+}
+
+function lengthAt({ match, numberEdge, text, at }: Scan): Found | null {
+  const length = numberEdge ? match(LENGTH) : null
+  // The last of "20-30-40 seconds" is no range.
+  const listed = length?.[2] !== undefined && /\d[-–]$/.test(text.slice(Math.max(0, at - 2), at))
+  return length && !listed ? { length: length[0].trimEnd().length, role: 'L', more: lengthOf(length) } : null
+}
+
+function rangeAt({ match, numberEdge }: Scan): Found | null {
+  const range = numberEdge ? match(RANGE) : null
+  const [low, high] = [Number(range?.[1]), Number(range?.[2])]
+  return range && low < high ? { length: range[0].length, role: 'N', more: { low, high } } : null
+}
+
+function numberAt({ match }: Scan): Found | null {
+  const number = match(NUMBER)
+  if (!number) return null
+  const value = parseInt(number[0], 10)
+  return { length: number[0].length, role: /\p{L}/u.test(number[0]) ? '1' : 'N', more: { low: value, high: value } }
+}
+
+function timesAt({ match, numberEdge }: Scan): Found | null {
+  return numberEdge && match(TIMES) ? { length: 1, role: 'x' } : null
+}
+
+/** "once", "twice": a number and the word for times in one. */
+const TIMES_WORDS = new Set(['once', 'twice', 'thrice'])
+
+function wordAt({ match }: Scan): Found | null {
+  const word = match(WORD)
+  if (!word) return null
+  const said = word[0].toLowerCase()
+  const value = english.numbers[said]
+  if (value === undefined) return { length: word[0].length, role: WORD_ROLES.get(said) ?? 'W' }
+  const more = { low: value, high: value, spelled: true }
+  return { length: word[0].length, role: TIMES_WORDS.has(said) ? 'D2' : 'N', more }
+}
+
+function markAt({ text, at }: Scan): Found {
+  const mark = String.fromCodePoint(text.codePointAt(at) ?? 0)
+  return { length: mark.length, role: MARKS[mark] ?? (/^[,/+&:().!?\-=]$/.test(mark) ? mark : '*') }
 }
 
 /** Whether any begins here, before it is asked which. */
 const ANY_PHRASE = new RegExp(`(?:${english.phrases.map(([pattern]) => `(?:${pattern})`).join('|')})`, 'iuy')
 
-function phraseAt(
-  match: (pattern: RegExp) => RegExpExecArray | null,
-): { length: number; role: Role; value: number } | null {
-  if (!match(ANY_PHRASE)) return null
-  for (const { pattern, role, value } of PHRASES) {
+function phraseAt({ match, edge }: Scan): Found | null {
+  if (!edge || !match(ANY_PHRASE)) return null
+  for (const { pattern, role, value = 0 } of PHRASES) {
     const found = match(pattern)
-    if (found?.[0]) return { length: found[0].trimEnd().length, role, value: value ?? 0 }
+    const length = found?.[0].trimEnd().length
+    if (length) return { length, role, more: { low: value, high: value, spelled: true } }
   }
   return null
 }

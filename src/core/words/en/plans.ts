@@ -1,5 +1,5 @@
 // English sentences for what a typed plan can mean, and what became of its words.
-import type { MeaningLabel } from '../../read/typed/meanings'
+import type { MeaningLabel } from '../../read/typed/meaning'
 import type { Question } from '../../read/typedPlan'
 
 const NUMBER_WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']

@@ -2,12 +2,13 @@
 
 /**
  * The part that a word can play in a plan, one letter each, so that a line is a string of parts in which patterns can
- * be looked for:
- * `L` length, `N` number, `w` work, `r` rest, `b` between, `o` round, `s` set, `t` times, `x` the sign for it, `k` block,
- * `m` move, `i` interval, `p` rep, `n` no, `e` each, `g` words that only hold others together, `q` same, `A` grows by what follows, `B` by what
- * stands before, `>` before the next one, `z` begins, `U` up, `D` down, `E` each side, `H` swap halfway, `V` sides in turn by round, `v` sides in turn by rep,
- * `f` right side first, `l` left, `R` right, `C` to change, `u` for what is left, `y` on one's own, `F` the name of a
- * format, `Y` slot, `#` which round, `T` then, `W` any other word. Marks stand for themselves.
+ * be looked for. Numbers: `L` length, `N` number, `1` ordinal. The clock: `w` work, `r` rest, `n` no, `0` none between,
+ * `b` between, `C` to change, `>` before the next one, `Y` slot, `q` same. What is counted: `o` round, `s` set, `t`
+ * times, `x` the sign for it, `k` block, `m` move, `i` interval, `p` rep, `e` each, `F` the name of a format. Growing:
+ * `A` by what follows, `B` by what stands before, `z` begins, `U` up, `D` down, `^` up and down. Sides: `E` each side,
+ * `H` swap halfway, `V` in turn by round, `v` in turn by rep, `f` right first, `l` left, `R` right, `[` and `]` the
+ * same as phrases. Others: `u` for what is left, `y` on one's own, `j` for whom, `T` then, `@` link or tag, `g` words
+ * that only hold others together, `W` any other word. Marks stand for themselves.
  */
 export type Role = string
 

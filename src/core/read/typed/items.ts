@@ -1,0 +1,102 @@
+// Pieces of a line as moves: what each says of itself, and what it says of its block.
+import type { Fact } from './facts'
+import { mark, type Item } from './block'
+import { coreOf, isWorded, type Piece } from './lines'
+import type { Token } from './tokens'
+
+/** Facts that one move can have for itself. */
+const OWN: ReadonlySet<Fact['kind']> = new Set([
+  ...([
+    'eachSide',
+    'halves',
+    'byRep',
+    'rightFirst',
+    'left',
+    'right',
+    'reps',
+    'setsOfReps',
+    'remainder',
+    'rest',
+    'work',
+  ] as const),
+])
+
+/** A move of which nothing is said yet but its name. */
+export const newItem = (piece: Piece, bulleted: boolean): Item => ({
+  ...{ parts: [partOf(piece)], joiner: '', workMs: null, restMs: null, restTokens: [], sets: null, facts: [] },
+  ...{ then: piece.mark === 'T' || piece.words[0]?.role === 'T', note: '', bulleted },
+})
+
+/** Adds what a piece says to its move. @returns what it says of the block. */
+export function takeOwn(item: Item, piece: Piece): { facts: Fact[]; totals: Token[] } {
+  takeNote(item, piece)
+  const facts = piece.facts.filter((fact) => !takeFact(item, fact, piece))
+  const totals: Token[] = []
+  for (const token of piece.numbers) {
+    if (token.role !== 'L') continue
+    if (item.workMs === null) {
+      item.workMs = token.low
+      mark([token], 'used', 'work')
+    } else totals.push(token)
+  }
+  return { facts, totals }
+}
+
+/** What stands in brackets: a swap in a later round, or a note. */
+function takeNote(item: Item, { aside }: Piece): void {
+  if (!aside.length) return
+  const note = aside.map(({ text }) => text).join(' ')
+  const swap = /^round (\d+)/i.test(note)
+  mark(aside, swap ? 'used' : 'kept', swap ? 'swap' : 'remark')
+  addNote(item, note)
+}
+
+export function addNote(item: Item, note: string): void {
+  item.note = [item.note, note].filter(Boolean).join('; ')
+}
+
+/** Whether a fact is the move's own. */
+function takeFact(item: Item, fact: Fact, piece: Piece): boolean {
+  switch (fact.kind) {
+    case 'rest':
+      if (item.restMs !== null) break
+      Object.assign(item, { restMs: fact.low, restTokens: fact.tokens })
+      return true
+    case 'work':
+      if (item.workMs !== null || piece.facts.some(({ kind }) => kind === 'rounds')) break
+      item.workMs = fact.low
+      break
+    case 'setsOfReps':
+      item.sets = fact.low
+      item.parts = item.parts.map((part, at) => (at ? part : { ...part, reps: fact.reps }))
+      break
+    case 'reps':
+      item.parts = item.parts.map((part, at) => (at === item.parts.length - 1 ? { ...part, reps: fact.low } : part))
+      break
+    case 'rounds':
+      if (fact.unit !== 'set' || fact.low !== fact.high || piece.facts.length > 2 || !isWorded(piece)) return false
+      item.sets = fact.low
+      break
+    default:
+      if (!OWN.has(fact.kind)) return false
+  }
+  item.facts = [...item.facts, fact]
+  return true
+}
+
+/** The name and the reps of a move. */
+export function partOf(piece: Piece): Item['parts'][number] {
+  const core = coreOf(piece.words)
+  const numbers = piece.numbers.filter(({ role }) => role === 'N')
+  const spelled = numbers.filter((token) => token.spelled)
+  const counted = numbers.find((token) => !token.spelled)
+  // A number in words that nothing counts is part of the name: "One arm row".
+  const named = [...core, ...spelled].sort((one, other) => one.from - other.from)
+  const label = named
+    .map(({ text }) => text)
+    .join(' ')
+    .replace(/\s+([’'])/g, '$1')
+  mark(named, 'used', 'move')
+  if (counted) mark([counted], 'used', 'reps')
+  return { label: label.charAt(0).toUpperCase() + label.slice(1), reps: counted?.low ?? null, tokens: named }
+}
