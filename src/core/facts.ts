@@ -31,16 +31,25 @@ export type FindingFact =
   | { code: 'promise-off'; promiseMs: Ms; totalMs: Ms; estimated: boolean }
   | { code: 'title-word'; word: TitlePromise; reading: string | null }
   | { code: 'title-minutes'; minutes: number; totalMs: Ms; estimated: boolean }
-  | { code: 'rest-too-short'; from: string; to: string; needs: readonly NeedFact[]; hasMs: Ms; times: number }
+  | {
+      code: 'rest-too-short'
+      from: string
+      to: string
+      needs: readonly NeedFact[]
+      hasMs: Ms
+      times: number
+      guess: boolean
+    }
   | { code: 'sides-uneven'; label: string; leftMs: Ms; rightMs: Ms; rounds: number; roundWord: string }
-  | { code: 'no-warm-up'; label: string; jumping: boolean }
+  | { code: 'no-warm-up'; label: string; jumping: boolean; guess: boolean }
+  | { code: 'warm-up-late' | 'cool-down-early'; section: string }
   | { code: 'no-cool-down' }
   | { code: 'no-caution' }
-  | { code: 'same-muscles'; one: string; next: string; muscles: readonly string[]; times: number }
-  | { code: 'long-posture'; ms: Ms; from: string }
+  | { code: 'same-muscles'; one: string; next: string; muscles: readonly string[]; times: number; guess: boolean }
+  | { code: 'long-posture'; ms: Ms; from: string; guess: boolean }
   | { code: 'posture-every-rest'; section: string; rests: number; shortestMs: Ms }
   | { code: 'station-unnamed' }
-  | { code: 'move-unknown'; name: string }
+  | { code: 'moves-unsure'; guessed: readonly string[]; unknown: readonly string[] }
   | { code: 'no-easier'; name: string; jumping: boolean }
   | { code: 'no-gear'; name: string }
   | { code: 'no-moves'; section: string }

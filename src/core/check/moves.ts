@@ -1,11 +1,11 @@
 // A jumping or heavy move has no easier version noted; a loaded move has no gear noted; a name that nobody knows.
-import { isKnown } from '../score/cast'
+import type { Sureness } from '../score/cast'
 import type { Segment } from '../score/segment'
-import { atSegment, finding, type Check, type Finding } from './finding'
+import { atSegment, finding, type Check, type Finding, type Review } from './finding'
 
-const LOADED = /\b(weights?|jug|bell|loaded|goblet|deadlift|barbell|plates?)\b/i
+const LOADED = /\b(weights?|weighted|loaded|goblet|barbell|dumbbells?|kettlebells?|plates?)\b/i
 
-export const checkMoves: Check = ({ score, expansion, cast }) => {
+export const checkMoves: Check = ({ expansion, cast }) => {
   const first = new Map<string, Segment>()
   /** The first station without a move, by section. */
   const unnamed = new Map<string, Segment>()
@@ -25,37 +25,45 @@ export const checkMoves: Check = ({ score, expansion, cast }) => {
         fact: { code: 'station-unnamed' },
       }),
     )
+  found.push(...unsure(first, cast))
   for (const [name, segment] of first) {
     const move = cast(name)
-    if (!isKnown(score.moves, name)) {
+    // What rests on a guess is no reason to complain.
+    if (move.sure !== 'known') continue
+    if ((move.impact === 'high' || move.effort === 5) && !move.easier)
       found.push(
         finding('move', {
-          id: `unknown ${name}`,
-          severity: 'note',
+          id: `easier ${name}`,
+          severity: 'warning',
           ...atSegment(segment),
-          fact: { code: 'move-unknown', name },
+          fact: { code: 'no-easier', name, jumping: move.impact === 'high' },
         }),
       )
-    } else {
-      if ((move.impact === 'high' || move.effort === 5) && !move.easier)
-        found.push(
-          finding('move', {
-            id: `easier ${name}`,
-            severity: 'warning',
-            ...atSegment(segment),
-            fact: { code: 'no-easier', name, jumping: move.impact === 'high' },
-          }),
-        )
-      if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length)
-        found.push(
-          finding('move', {
-            id: `gear ${name}`,
-            severity: 'warning',
-            ...atSegment(segment),
-            fact: { code: 'no-gear', name },
-          }),
-        )
-    }
+    if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length)
+      found.push(
+        finding('move', {
+          id: `gear ${name}`,
+          severity: 'warning',
+          ...atSegment(segment),
+          fact: { code: 'no-gear', name },
+        }),
+      )
   }
   return found
+}
+
+/** One finding for all names that are not in the library, however many. */
+function unsure(first: ReadonlyMap<string, Segment>, cast: Review['cast']): Finding[] {
+  const named = (sure: Sureness): string[] => [...first.keys()].filter((name) => cast(name).sure === sure)
+  const [guessed, unknown] = [named('guessed'), named('unknown')]
+  const at = first.get(unknown[0] ?? guessed[0] ?? '')
+  if (!at) return []
+  return [
+    finding('move', {
+      id: 'unsure',
+      severity: 'note',
+      ...atSegment(at),
+      fact: { code: 'moves-unsure', guessed, unknown },
+    }),
+  ]
 }

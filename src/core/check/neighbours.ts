@@ -1,4 +1,5 @@
 // Two neighbours load the same muscles, one posture is kept for long, or a short-rest block changes posture every time.
+import { areKnown } from '../score/cast'
 import type { Segment } from '../score/segment'
 import { nameOf } from '../words/en/names'
 import { atSegment, finding, Repeats, type Check, type Finding, type Review } from './finding'
@@ -20,7 +21,7 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
     if (segment.kind === 'talk') before = null
     else if (segment.kind !== 'work') gapMs += segment.durationMs
     else {
-      if (before && before.label !== segment.label && gapMs < RESTED_MS && before.sectionKey === segment.sectionKey)
+      if (before && !sameMoves(before, segment) && gapMs < RESTED_MS && before.sectionKey === segment.sectionKey)
         judge(before, segment)
       before = segment
       gapMs = 0
@@ -34,28 +35,37 @@ function sameMuscles({ expansion, cast }: Review): Finding[] {
       second = new Set(cast(next.moves[0] ?? '').muscles)
     const shared = first.filter((muscle) => second.has(muscle))
     if (!shared.includes('grip') && (shared.length < 2 || shared[0] !== first[0])) return
-    found.meet('muscles', `${one.sectionKey} ${one.label} > ${next.label}`, (times) => ({
+    const pair = [one.label, next.label].sort((a, b) => a.localeCompare(b)).join(' > ')
+    const guess = !areKnown(cast, [...one.moves, ...next.moves])
+    found.meet('muscles', `${one.sectionKey} ${pair}`, (times) => ({
       severity: 'note',
       ...atSegment(next),
-      fact: { code: 'same-muscles', one: one.label, next: next.label, muscles: shared, times },
+      fact: { code: 'same-muscles', one: one.label, next: next.label, muscles: shared, times, guess },
     }))
   }
 }
 
-function longPosture({ expansion }: Review): Finding[] {
+/** A climb and its descent are one set of moves. */
+const sameMoves = (one: Segment, other: Segment): boolean => one.moves.join('\n') === other.moves.join('\n')
+
+function longPosture({ expansion, cast }: Review): Finding[] {
   const found: Finding[] = []
   let run: Segment[] = [],
     ms = 0
   const close = (): void => {
     const first = run[0]
     // Standing may go on for ever; everything else presses on something.
-    if (first && first.posture !== 'standing' && ms > LONG_POSTURE_MS) {
+    if (first?.posture && first.posture !== 'standing' && ms > LONG_POSTURE_MS) {
+      const guess = !areKnown(
+        cast,
+        run.flatMap(({ moves }) => moves),
+      )
       found.push(
         finding('posture', {
           id: first.id,
           severity: 'note',
           ...atSegment(first),
-          fact: { code: 'long-posture', ms, from: nameOf(first) },
+          fact: { code: 'long-posture', ms, from: nameOf(first), guess },
         }),
       )
     }
@@ -68,10 +78,16 @@ function longPosture({ expansion }: Review): Finding[] {
       if (run[0] && run[0].posture !== segment.posture) close()
       run.push(segment)
       ms += segment.durationMs
-    } else if (run.length) ms += segment.durationMs
+    }
   }
   close()
   return found
+}
+
+/** Down to the floor, or up from it; turning over on it is neither. */
+function changesLevel(one: Segment, next: Segment): boolean {
+  const from = one.endPosture ?? one.posture
+  return from !== null && next.posture !== null && (from === 'standing') !== (next.posture === 'standing')
 }
 
 function churn({ expansion, score }: Review): Finding[] {
@@ -94,7 +110,7 @@ function churn({ expansion, score }: Review): Finding[] {
     if (at.before && at.gapMs && at.gapMs <= SHORT_REST_MS) {
       at.gaps++
       at.shortest = Math.min(at.shortest, at.gapMs)
-      if (at.before.posture !== segment.posture) at.changes++
+      if (changesLevel(at.before, segment)) at.changes++
       at.first ??= segment
     }
     at.before = segment

@@ -4,6 +4,7 @@ import type { NeedFact } from '../facts'
 import { changeOfPosture, type Needs } from '../score/needs'
 import type { Segment } from '../score/segment'
 import { nameOf } from '../words/en/names'
+import { areKnown } from '../score/cast'
 import { fieldFor, setField } from '../score/edits'
 import { atSegment, Repeats, type Check, type Review } from './finding'
 
@@ -14,7 +15,8 @@ function needsBetween(
   shownMs: number,
   { cast, needs }: Pick<Review, 'cast' | 'needs'>,
 ): NeedFact[] {
-  const posture = before.posture && after.posture ? changeOfPosture(before.posture, after.posture, needs) : null
+  const from = before.endPosture ?? before.posture
+  const posture = from && after.posture ? changeOfPosture(from, after.posture, needs) : null
   const gear = gearToSwap(before, after, cast)
   const sides = before.side && after.side && after.side !== before.side && after.side !== 'switch'
   const all: (NeedFact | null)[] = [
@@ -77,14 +79,16 @@ export const checkRestNeeds: Check = (review) => {
     if (sum <= restMs || (!gap && sum < 3000)) return
     const id = `${to.sectionKey} ${from.label} > ${to.label} ${gap ? gap.kind : 'none'}`
     const hasMs = restMs
+    const guess = !areKnown(review.cast, [...from.moves, ...to.moves])
     const wanted = Math.ceil(sum / 1000) * 1000 - hasMs + (gap?.durationMs ?? 0)
     const field = gap && fieldFor(gap, wanted)
     found.meet('rest', id, (times) => ({
-      severity: gap && hasMs < sum / 2 ? 'error' : 'warning',
+      // What rests on a guess says so, and changes no length.
+      severity: guess ? 'note' : gap && hasMs < sum / 2 ? 'error' : 'warning',
       ...atSegment(gap ?? to),
-      fact: { code: 'rest-too-short', from: nameOf(from), to: nameOf(to), needs: must, hasMs, times },
+      fact: { code: 'rest-too-short', from: nameOf(from), to: nameOf(to), needs: must, hasMs, times, guess },
       mend:
-        gap && field
+        gap && field && !guess
           ? {
               fact: { code: 'make-it', ms: wanted },
               apply: (draft) => setField(draft, gap.sectionKey, field.path, field.value),

@@ -1,5 +1,6 @@
 // No warm-up before hard or jumping work; no cool-down; neither in the video nor linked. And where the cautions stand.
-import { newPart, partOf } from '../score/formats'
+import { areKnown } from '../score/cast'
+import { newPart, partOf, type Section } from '../score/formats'
 import { freshKey, type Score } from '../score/score'
 import type { Segment } from '../score/segment'
 import { atSegment, finding, type Check, type Finding, type Review } from './finding'
@@ -11,22 +12,24 @@ const COOLING = ['Stern stretch', 'Porthole turn', 'Bow stretch']
 export const checkWarmAndCool: Check = (review) => {
   const { score, expansion } = review
   if (!expansion.segments.some((segment) => segment.kind === 'work')) return []
-  return [...warmUp(review), ...coolDown(score), ...caution(score)]
+  return [...warmUp(review), ...coolDown(score), ...misplaced(score), ...caution(score)]
 }
 
 function warmUp(review: Review): Finding[] {
   const { score, expansion, cast } = review
   const hard = expansion.segments.find((segment) => segment.kind === 'work' && isHard(segment, review))
   if (!hard) return []
-  const warmAt = score.sections.findIndex((section) => partOf(section) === 'warmUp')
+  const warmAt = score.sections.findIndex(isWarmUp)
   const hardAt = score.sections.findIndex((section) => section.key === hard.sectionKey)
-  if (warmAt >= 0 && warmAt <= hardAt) return []
+  // A warm-up that comes too late is told as that.
+  if (warmAt >= 0 && (warmAt <= hardAt || isLate(score, warmAt))) return []
+  const guess = !areKnown(cast, hard.moves)
   return [
     finding('warm-up', {
       id: 'none',
-      severity: 'warning',
+      severity: guess ? 'note' : 'warning',
       ...atSegment(hard),
-      fact: { code: 'no-warm-up', label: hard.label, jumping: cast(hard.label).impact === 'high' },
+      fact: { code: 'no-warm-up', label: hard.label, jumping: cast(hard.label).impact === 'high', guess },
       mend: {
         fact: { code: 'add-warm-up' },
         apply: (draft) => {
@@ -37,6 +40,37 @@ function warmUp(review: Review): Finding[] {
       },
     }),
   ]
+}
+
+/** A warm-up, or a section of any other format that is called so. */
+const isWarmUp = (section: Section): boolean =>
+  partOf(section) === 'warmUp' || (partOf(section) === 'main' && /\bwarm[\s-]*up\b/i.test(section.name))
+
+const isTrained = (section: Section): boolean => partOf(section) === 'main' && !isWarmUp(section)
+
+/** Nothing is trained after it. */
+const isLate = ({ sections }: Score, at: number): boolean =>
+  sections.some(isTrained) && !sections.slice(at).some(isTrained)
+
+/** A warm-up after everything, a cool-down before anything. */
+function misplaced(score: Score): Finding[] {
+  const { sections } = score
+  const first = sections.findIndex(isTrained)
+  return sections.flatMap((section, at) => {
+    const late = isWarmUp(section) && isLate(score, at)
+    const early = partOf(section) === 'coolDown' && first > at
+    if (!late && !early) return []
+    const code = late ? 'warm-up-late' : 'cool-down-early'
+    const where = { sectionKey: section.key, segmentId: null }
+    return [
+      finding(late ? 'warm-up' : 'cool-down', {
+        id: section.key,
+        severity: 'warning',
+        ...where,
+        fact: { code, section: section.name },
+      }),
+    ]
+  })
 }
 
 function coolDown({ sections }: Score): Finding[] {

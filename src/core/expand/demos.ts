@@ -49,6 +49,7 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
       slot: null,
       side: null,
       posture: null,
+      endPosture: null,
       effort: null,
       reps: null,
       round: null,

@@ -71,7 +71,7 @@ export function balanceOf({ segments, totalMs }: Expansion, cast: Cast): Balance
     // Several moves in one interval share its time.
     const shareMs = ms / Math.max(1, moves.length)
     for (const move of moves) {
-      balance.impacts[move.impact] += shareMs
+      if (move.impact) balance.impacts[move.impact] += shareMs
       for (const muscle of move.muscles) balance.muscles[muscle] += shareMs
       for (const one of move.gear) gear.set(one, (gear.get(one) ?? 0) + shareMs)
     }

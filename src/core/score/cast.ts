@@ -1,42 +1,65 @@
-// Who plays: the facts of each move by name. A score's own moves stand before those that come with Jivet.
+// Who plays: the facts of each move by name. A score's own moves stand before those that come with Jivet. What is only
+// guessed says so, and what nobody knows stays unknown: no default stands in for a fact.
 import type { Move } from './moves'
-import { moveNamed, sameName } from './moves'
+import { MOVES, OTHER_NAMES_OF, sameName } from './moves'
+import type { Impact, Posture } from './postures'
+import { Recogniser, type Reason, type Recognised } from './recognise'
 
-export type Cast = (name: string) => Move
+export type Sureness = Recognised['sure']
 
-/** Reps of a move that nobody has timed; about the pace of a squat done with care. */
+/** The facts of a name, as far as they are known. */
+export interface Facts extends Omit<Move, 'posture' | 'impact' | 'effort'> {
+  sure: Sureness
+  posture: Posture | null
+  /** Where the body is at its end; unlike the start for moves that are several in one. */
+  endPosture: Posture | null
+  impact: Impact | null
+  effort: number | null
+  /** What a guess rests on; nothing for what is known. */
+  because: readonly Reason[]
+}
+
+export type Cast = (name: string) => Facts
+
+/** Reps of a move that nobody has timed; about the pace of a squat done with care. Lengths made of it are estimates. */
 const USUAL_SECONDS_PER_REP = 3
 
-const unknownMove = (name: string): Move => ({
-  name,
-  short: name,
-  cue: '',
-  posture: 'standing',
-  muscles: [],
-  impact: 'still',
-  effort: 3,
-  sideRule: 'none',
-  gear: [],
-  easier: '',
-  harder: '',
-  caution: '',
-  secondsPerRep: USUAL_SECONDS_PER_REP,
-  tags: [],
+const unknown = (name: string): Facts => ({
+  ...{ name, short: name, cue: '', easier: '', harder: '', caution: '' },
+  ...{ sure: 'unknown', because: [], posture: null, endPosture: null, impact: null, effort: null },
+  ...{ muscles: [], sideRule: 'none', gear: [], secondsPerRep: USUAL_SECONDS_PER_REP, tags: [] },
 })
 
-/** Looks moves up, whatever their capitals; a name that nobody knows gets plain facts and no muscles. */
+const shipped = new Recogniser(MOVES, OTHER_NAMES_OF)
+
+/** Looks moves up by any name; what is found is remembered, so that a score's many intervals ask once. */
 export function castOf(moves: readonly Move[]): Cast {
-  const own = new Map(moves.map((move) => [move.name.trim().toLowerCase(), move]))
-  const met = new Map<string, Move>()
+  const recogniser = moves.length ? new Recogniser([...moves, ...MOVES], OTHER_NAMES_OF) : shipped
+  const met = new Map<string, Facts>()
   return (name) => {
     const before = met.get(name)
     if (before) return before
-    const move = own.get(name.trim().toLowerCase()) ?? moveNamed(name) ?? unknownMove(name)
-    met.set(name, move)
-    return move
+    const facts = factsOf(name, recogniser.recognise(name))
+    met.set(name, facts)
+    return facts
   }
 }
 
-/** Whether the facts of this name are anybody's: false for a name that is only a label. */
+function factsOf(name: string, found: Recognised): Facts {
+  switch (found.sure) {
+    case 'unknown':
+      return unknown(name)
+    case 'known':
+      return { ...found.move, sure: 'known', endPosture: found.move.posture, because: [] }
+    case 'guessed':
+      return { ...found.move, sure: 'guessed', endPosture: found.endPosture, because: found.because }
+  }
+}
+
+/** Whether the facts of this name are anybody's: false for what is guessed and for what is only a label. */
 export const isKnown = (moves: readonly Move[], name: string): boolean =>
-  moveNamed(name) !== undefined || moves.some((move) => sameName(move.name, name))
+  moves.some((move) => sameName(move.name, name)) || castOf(moves)(name).sure === 'known'
+
+/** Whether all that a check asks of these moves is known; else what it finds rests on a guess. */
+export const areKnown = (cast: Cast, names: readonly string[]): boolean =>
+  names.every((name) => cast(name).sure === 'known')

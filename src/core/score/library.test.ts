@@ -24,8 +24,14 @@ describe('who plays', () => {
       false,
     ])
   })
-  it('gets plain facts when nobody knows the name', () => {
-    expect(castOf([])('Barge waltz')).toMatchObject({ posture: 'standing', effort: 3, muscles: [], secondsPerRep: 3 })
+  it('stays unknown when nobody knows the name', () => {
+    expect(castOf([])('Barge waltz')).toMatchObject({
+      sure: 'unknown',
+      posture: null,
+      effort: null,
+      muscles: [],
+      secondsPerRep: 3,
+    })
   })
 })
 

@@ -52,7 +52,9 @@ export interface Segment {
   estimated: boolean
   /** The clock that runs over this and its neighbours, where a slot is fixed and its parts are not. */
   slot: { beforeMs: Ms; ofMs: Ms } | null
+  /** Where the body is as it begins, and as it ends; null where nobody knows, and for anything that is not work. */
   posture: Posture | null
+  endPosture: Posture | null
   /** 1 to 5; null for anything that is not work. */
   effort: number | null
   /** The target, where the work is counted; null where the clock alone decides. */

@@ -5,7 +5,10 @@ import { scoreTexts as words } from '@/core/words/en/score'
 
 const LEVELS = [1, 2, 3, 4, 5] as const
 
-/** @param own false where the height is the move's and not set here; drawn lighter. */
+/**
+ * @param value 0 where nobody knows.
+ * @param own false where the height is the move's and not set here; drawn lighter.
+ */
 export function Effort({
   value,
   own = true,
@@ -24,7 +27,7 @@ export function Effort({
           role="radio"
           aria-checked={level === value}
           aria-label={`${words.effort} ${level}`}
-          tabIndex={level === value ? 0 : -1}
+          tabIndex={level === Math.max(1, value) ? 0 : -1}
           onClick={() => onChange(level)}
           className="flex h-9 w-3.5 items-end"
           onKeyDown={(event) => {

@@ -26,10 +26,12 @@ interface Props {
   onMend: (findingId: string) => void
   onSelect: (segmentId: string) => void
   onNeeds: () => void
+  /** Opens the moves that are not in the library. */
+  onUnsure: () => void
   empty: boolean
 }
 
-export function Findings({ judgement, edit, onMend, onSelect, onNeeds, empty }: Props): ReactNode {
+export function Findings({ judgement, edit, onMend, onSelect, onNeeds, onUnsure, empty }: Props): ReactNode {
   const { findings, dismissed } = judgement ?? NOTHING
   const [all, setAll] = useState(false)
   const shown = all ? findings : findings.slice(0, FIRST)
@@ -55,6 +57,7 @@ export function Findings({ judgement, edit, onMend, onSelect, onNeeds, empty }: 
             edit={edit}
             onMend={onMend}
             onSelect={onSelect}
+            onUnsure={onUnsure}
             repeated={index > 0 && whyOf(shown[index - 1]) === whyOf(finding)}
           />
         ))}
@@ -102,12 +105,14 @@ function Card({
   edit,
   onMend,
   onSelect,
+  onUnsure,
   repeated,
 }: {
   finding: ToldFinding
   edit: Edit
   onMend: Props['onMend']
   onSelect: Props['onSelect']
+  onUnsure: Props['onUnsure']
   repeated: boolean
 }): ReactNode {
   const [asking, setAsking] = useState(false)
@@ -143,6 +148,11 @@ function Card({
             onClick={() => onMend(finding.id)}
           >
             {mendLabel(mend)}
+          </Button>
+        )}
+        {finding.fact.code === 'moves-unsure' && (
+          <Button weight="plain" className="!min-h-8 !border px-3" onClick={onUnsure}>
+            {scoreTexts.unsure.open}
           </Button>
         )}
         {!asking && (

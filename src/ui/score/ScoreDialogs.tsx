@@ -7,9 +7,10 @@ import { BeatPlanner } from './BeatPlanner'
 import { PastePlan } from './PastePlan'
 import { Needs, Rules } from './Rules'
 import { SolvePromise } from './SolvePromise'
+import { UnsureMoves } from './UnsureMoves'
 import type { ScoreEditing } from './useScoreEditing'
 
-export type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat'
+export type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat' | 'unsure'
 
 interface Props {
   editing: ScoreEditing
@@ -18,7 +19,7 @@ interface Props {
 }
 
 export function ScoreDialogs({ editing, open, onOpen }: Props): ReactNode {
-  const { score, edit, expansion, state } = editing
+  const { score, edit, expansion, state, library } = editing
   const of = (dialog: Dialog): { open: boolean; onOpenChange: (open: boolean) => void } => ({
     open: open === dialog,
     onOpenChange: (opened) => onOpen(opened ? dialog : null),
@@ -30,6 +31,7 @@ export function ScoreDialogs({ editing, open, onOpen }: Props): ReactNode {
       <Rules {...of('rules')} score={score} edit={edit} />
       <Needs {...of('needs')} score={score} edit={edit} />
       <BeatPlanner {...of('beat')} expansion={expansion} edit={edit} />
+      <UnsureMoves {...of('unsure')} score={score} library={library} edit={edit} />
       <StaleDialog open={state.saveState === 'stale'} hint={words.staleText} onAnswer={state.resolveStale} />
     </>
   )

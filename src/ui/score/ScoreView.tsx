@@ -70,6 +70,7 @@ export function ScoreView(props: Props): ReactNode {
           onMend={mend}
           onSelect={showWhere}
           onNeeds={() => setDialog('needs')}
+          onUnsure={() => setDialog('unsure')}
           empty={score.sections.length === 0}
         />
       </div>

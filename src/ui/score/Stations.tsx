@@ -2,9 +2,10 @@
 'use client'
 import { Plus, Shuffle, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
+import { castOf, type Cast } from '@/core/score/cast'
 import type { Notation } from '@/core/score/formats/format'
 import type { Station } from '@/core/score/formats/station'
-import { moveNamed, type Move } from '@/core/score/moves'
+import type { Move } from '@/core/score/moves'
 import { POSTURES, SIDE_RULES } from '@/core/score/postures'
 import { formatLength } from '@/core/time/clock'
 import { Button, IconButton } from '../parts/Button'
@@ -194,16 +195,23 @@ function OwnLength({
   )
 }
 
+const casts = new WeakMap<readonly Move[], Cast>()
+/** The facts of names by a library, made once for all rows. */
+function castIn(library: readonly Move[]): Cast {
+  const cast = casts.get(library) ?? castOf(library)
+  casts.set(library, cast)
+  return cast
+}
+
 /** What a station may say otherwise than its move: side, posture, effort. */
 function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'>): ReactNode {
-  const move =
-    library.find((one) => one.name.toLowerCase() === station.label.trim().toLowerCase()) ?? moveNamed(station.label)
+  const move = castIn(library)(station.label)
   return (
     <>
       <ChoiceField
         label={words.side}
         value={station.sideRule ?? ''}
-        options={orOwn(SIDE_RULES, words.sides, words.sides[move?.sideRule ?? 'none'])}
+        options={orOwn(SIDE_RULES, words.sides, words.sides[move.sideRule])}
         onChange={(rule) =>
           edit((draft) => {
             draft.sideRule = rule || null
@@ -214,7 +222,7 @@ function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'
       <ChoiceField
         label={words.posture}
         value={station.posture ?? ''}
-        options={orOwn(POSTURES, words.postures, words.postures[move?.posture ?? 'standing'])}
+        options={orOwn(POSTURES, words.postures, move.posture ? words.postures[move.posture] : words.notKnown)}
         onChange={(posture) =>
           edit((draft) => {
             draft.posture = posture || null
@@ -223,7 +231,7 @@ function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'
         className={`w-36 ${station.posture ? '' : 'text-quiet'}`}
       />
       <Effort
-        value={station.effort ?? move?.effort ?? 3}
+        value={station.effort ?? move.effort ?? 0}
         own={station.effort !== null}
         onChange={(effort) =>
           edit((draft) => {

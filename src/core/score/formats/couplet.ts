@@ -32,7 +32,10 @@ export const couplet: Format<Couplet> = defineFormat('couplet', {
   words: { station: { one: 'couplet', many: 'couplets' } },
   notation: { head: 'couplet', fields, moves: 'groups', groupSize: [2, 0], perMove: ['reps', 'swaps'] },
   works: ({ groups, rounds }) => groups.flat().length * rounds,
-  keeps: keepsTabata,
+  keeps: (section, readings) =>
+    readings.tabata === 'strict' && section.workMs === 20_000 && section.restMs === 10_000 && section.rounds === 8
+      ? ['tabata']
+      : keepsTabata(section, readings),
   usualReps: () => 10,
   findings: ({ groups, workMs }, around) =>
     groups.flatMap((group, at) =>

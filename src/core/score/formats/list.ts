@@ -65,10 +65,11 @@ export const list: Format<FreeList> = defineFormat('list', {
   describe: ({ rows }) => `${counted(rows.length, { one: 'interval', many: 'intervals' })}, one by one`,
 })
 
-const factsOf = (row: ListRow, cast: Cast): Pick<Segment, 'posture' | 'effort' | 'moves'> => {
-  if (row.kind !== 'work') return { posture: null, effort: null, moves: [] }
+const factsOf = (row: ListRow, cast: Cast): Pick<Segment, 'posture' | 'endPosture' | 'effort' | 'moves'> => {
+  if (row.kind !== 'work') return { posture: null, endPosture: null, effort: null, moves: [] }
   const move = cast(row.label)
-  return { posture: row.posture ?? move.posture, effort: row.effort ?? move.effort, moves: [row.label] }
+  const posture = row.posture ?? move.posture
+  return { posture, endPosture: row.posture ?? move.endPosture, effort: row.effort ?? move.effort, moves: [row.label] }
 }
 
 const lengthOf = ({

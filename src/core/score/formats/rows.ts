@@ -1,9 +1,11 @@
 // What a recogniser asks of the rows of a free list: which stations, which rounds, which usual lengths.
-import { moveNamed } from '../moves'
+import { castOf } from '../cast'
 import type { SideRule } from '../postures'
 import type { Ms } from '../../units'
 import type { ListRow } from './row'
 import { newStation, type Station } from './station'
+
+const NO_MOVES: readonly [] = []
 
 /** The length that most rows have; the first of those that share the most. 0 without rows. */
 export function usual(rows: readonly Pick<ListRow, 'durationMs'>[]): Ms {
@@ -131,7 +133,7 @@ function stationFrom(over: readonly ListRow[], known: SideRule | undefined, usua
     index && row.label !== over[index - 1]?.label ? [{ from: index + 1, label: row.label }] : [],
   )
   return newStation(first.label, {
-    sideRule: rule === (moveNamed(first.label)?.sideRule ?? 'none') ? null : rule,
+    sideRule: rule === castOf(NO_MOVES)(first.label).sideRule ? null : rule,
     reps: first.reps,
     posture: first.posture,
     effort: first.effort,

@@ -4,6 +4,7 @@ import type { Ms } from '../../units'
 import type { Cast } from '../cast'
 import { groupSeconds, intervalOf } from './counting'
 import { boundsOf, type Bounds, type Pace } from '../pace'
+import type { Posture } from '../postures'
 import { likelyIn, type Range } from '../primitives'
 import type { Origin, Path, Segment } from '../segment'
 import type { Around } from './format'
@@ -111,6 +112,12 @@ export interface Together {
   spot: Spot
 }
 
+/** Where the last of a place's moves ends. */
+function endOf({ station, joined }: Placed, pass: number, cast: Cast): Posture | null {
+  const last = joined.at(-1) ?? station
+  return last.posture ?? moveIn(last, pass, cast).endPosture
+}
+
 const NO_MOVES: readonly string[] = []
 const NO_SIDES = [null] as const
 
@@ -173,6 +180,7 @@ export class Run {
       segment.side = side
       segment.firstSide = station.firstSide
       segment.posture = station.posture ?? move.posture
+      segment.endPosture = endOf(one, pass, this.around.cast)
       segment.effort = station.effort ?? move.effort
       segment.reps = one.joined.length ? null : station.reps
       segment.moves = one.joined.length ? [station, ...one.joined].map((held) => labelIn(held, pass)) : [label]
@@ -183,15 +191,14 @@ export class Run {
   /** Several moves in one interval (a buy-in, a couplet, a climb): one label, the facts of the hardest. */
   together({ place, placed, pass, label, work, spot }: Together): Segment {
     const moves = placed.map(({ station }) => moveIn(station, pass, this.around.cast))
-    const hardest = moves.reduce(
-      (most, move) => (move.effort > most.effort ? move : most),
-      moves[0] ?? this.around.cast(''),
-    )
+    // As hard as the hardest that is known.
+    const efforts = moves.flatMap(({ effort }) => effort ?? [])
     const station = placed[0]?.path ?? null
     const segment = this.put({ place: `${place}/work`, kind: 'work', length: work, spot, station, pass })
     segment.label = label
-    segment.posture = placed[0]?.station.posture ?? moves[0]?.posture ?? 'standing'
-    segment.effort = placed[0]?.station.effort ?? hardest.effort
+    segment.posture = placed[0]?.station.posture ?? moves[0]?.posture ?? null
+    segment.endPosture = placed.at(-1)?.station.posture ?? moves.at(-1)?.endPosture ?? null
+    segment.effort = placed[0]?.station.effort ?? (efforts.length ? Math.max(...efforts) : null)
     segment.moves = placed.map(({ station }) => labelIn(station, pass))
     return segment
   }
@@ -243,6 +250,7 @@ export class Run {
       estimated: Boolean(range) || length.pace !== 'fixed',
       slot: null,
       posture: null,
+      endPosture: null,
       effort: null,
       reps: null,
       moves: NO_MOVES,

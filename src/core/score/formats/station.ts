@@ -1,7 +1,6 @@
 // A station: one place in a rotation, with its move, its sides, and what it does differently from its neighbours.
 import { z } from 'zod'
-import type { Cast } from '../cast'
-import type { Move } from '../move'
+import type { Cast, Facts } from '../cast'
 import { POSTURES, SIDE_RULES, type Side, type SideRule } from '../postures'
 import { count, ms, name, placeKey, remarks } from '../primitives'
 
@@ -77,10 +76,10 @@ export function swapIn(swaps: readonly Swap[], pass: number): Swap | null {
 /** The move of a station in a pass (1-based). */
 export const labelIn = (station: Station, pass: number): string => swapIn(station.swaps, pass)?.label ?? station.label
 
-export const moveIn = (station: Station, pass: number, cast: Cast): Move => cast(labelIn(station, pass))
+export const moveIn = (station: Station, pass: number, cast: Cast): Facts => cast(labelIn(station, pass))
 
 /** The side rule that holds: the station's own before the move's. */
-export const ruleOf = (station: Station, move: Move): SideRule => station.sideRule ?? move.sideRule
+export const ruleOf = (station: Station, move: Pick<Facts, 'sideRule'>): SideRule => station.sideRule ?? move.sideRule
 
 /** The intervals that one turn at a station takes: one, or two where each side has its own. */
 export function turnsOf(rule: SideRule, pass: number, first: 'left' | 'right' = 'left'): readonly (Side | null)[] {

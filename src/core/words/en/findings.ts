@@ -73,6 +73,21 @@ function titleWord(word: TitlePromise, reading: string | null): Sentence {
   }
 }
 
+const RESTS_ON_GUESS = 'This rests on what the moves are taken for. Look at the moves that are not in the library.'
+
+const quoted = (names: readonly string[]): string => {
+  const shown = names.slice(0, 4).map((name) => `"${name}"`)
+  return listed(names.length > 4 ? [...shown, `${names.length - 4} more`] : shown)
+}
+
+function unsure(guessed: readonly string[], unknown: readonly string[]): string {
+  const taken = guessed.length
+    ? `${quoted(guessed)} ${guessed.length === 1 ? 'is' : 'are'} taken for moves like it`
+    : ''
+  const lost = unknown.length ? `${quoted(unknown)} ${unknown.length === 1 ? 'is' : 'are'} not known at all` : ''
+  return `${[taken.replace('moves like it', guessed.length === 1 ? 'a move like it' : 'moves like them'), lost].filter(Boolean).join('; ')}.`
+}
+
 type Wordings = { [Code in FindingFact['code']]: (fact: Extract<FindingFact, { code: Code }>) => Sentence }
 
 const WORDINGS: Wordings = {
@@ -89,9 +104,11 @@ const WORDINGS: Wordings = {
     what: `The title says ${minutes} minutes, the sum is ${about(estimated)}${formatLength(totalMs)}.`,
     why: CHOSEN_BY_TIME,
   }),
-  'rest-too-short': ({ from, to, needs, hasMs, times }) => ({
+  'rest-too-short': ({ from, to, needs, hasMs, times, guess }) => ({
     what: `From ${from} to ${to} needs about ${inSeconds(needs.reduce((sum, one) => sum + one.ms, 0))}: ${needs.map(need).join(', ')}; has ${inSeconds(hasMs)}${repeated(times)}.`,
-    why: 'What does not fit into the rest eats into the work, and the count no longer matches what is seen.',
+    why: guess
+      ? RESTS_ON_GUESS
+      : 'What does not fit into the rest eats into the work, and the count no longer matches what is seen.',
   }),
   'sides-uneven': ({ label, leftMs, rightMs, rounds, roundWord }) => ({
     what: `${label}: left ${formatLength(leftMs)}, right ${formatLength(rightMs)}; ${formatLength(Math.abs(leftMs - rightMs))} more on the ${leftMs > rightMs ? 'left' : 'right'}.`,
@@ -100,8 +117,16 @@ const WORDINGS: Wordings = {
         ? `Sides change from one ${roundWord} to the next, and ${rounds} is odd, so one side is short.`
         : 'Both sides should get the same work.',
   }),
-  'no-warm-up': ({ label, jumping }) => ({
-    what: `No warm-up before ${label}, which is ${jumping ? 'jumping' : 'hard'} work.`,
+  'warm-up-late': ({ section }) => ({
+    what: `${named(section)} comes after everything else.`,
+    why: 'A warm-up stands before what it warms up for.',
+  }),
+  'cool-down-early': ({ section }) => ({
+    what: `${named(section)} comes before anything is done.`,
+    why: 'A cool-down stands at the end.',
+  }),
+  'no-warm-up': ({ label, jumping, guess }) => ({
+    what: `No warm-up before ${label}, which is ${guess ? 'taken for ' : ''}${jumping ? 'jumping' : 'hard'} work.`,
     why: 'Cold muscles and joints take jumps and heavy work badly. A warm-up can be in this video, in another one, or left to the viewer with a reminder.',
   }),
   'no-cool-down': () => ({
@@ -112,24 +137,28 @@ const WORDINGS: Wordings = {
     what: 'The cautions stand neither on a card nor in the description.',
     why: 'Warm up, clear the floor, stop on pain, ask a doctor first when in doubt: viewers should meet that somewhere.',
   }),
-  'same-muscles': ({ one, next, muscles, times }) => ({
+  'same-muscles': ({ one, next, muscles, times, guess }) => ({
     what: `${one} and ${next} follow one another and both load ${listed(muscles)}${repeated(times)}.`,
-    why: muscles.includes('grip')
-      ? 'Two pulls in a row tire the grip before the muscles that the moves are for.'
-      : 'The second gets tired muscles. Put something else between, unless that is the idea.',
+    why: guess
+      ? RESTS_ON_GUESS
+      : muscles.includes('grip')
+        ? 'Two pulls in a row tire the grip before the muscles that the moves are for.'
+        : 'The second gets tired muscles. Put something else between, unless that is the idea.',
   }),
-  'long-posture': ({ ms, from }) => ({
-    what: `${formatLength(ms)} without leaving one posture, from ${from} on.`,
-    why: 'Wrists, knees or back get the same load all the time. A standing move in between lets them go.',
+  'long-posture': ({ ms, from, guess }) => ({
+    what: `${formatLength(ms)} of work without leaving one posture, from ${from} on.`,
+    why: guess
+      ? RESTS_ON_GUESS
+      : 'Wrists, knees or back get the same load all the time. A standing move in between lets them go.',
   }),
   'posture-every-rest': ({ section, rests, shortestMs }) => ({
     what: `${named(section)} changes posture in every one of its ${rests} rests, of which the shortest is ${inSeconds(shortestMs)}.`,
     why: 'Down and up again each time leaves no rest. Put moves of one posture next to each other.',
   }),
   'station-unnamed': () => ({ what: 'A station has no move yet.', why: 'Viewers would see an empty label.' }),
-  'move-unknown': ({ name }) => ({
-    what: `"${name}" is not in the library.`,
-    why: 'Its posture, muscles and seconds per rep are guesses until it is. Rests and estimates are judged by them.',
+  'moves-unsure': ({ guessed, unknown }) => ({
+    what: unsure(guessed, unknown),
+    why: 'What they need is only guessed until you say so: nothing that rests on it is more than a note.',
   }),
   'no-easier': ({ name, jumping }) => ({
     what: `${name} has no easier version noted.`,
