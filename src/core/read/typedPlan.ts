@@ -109,7 +109,7 @@ class Builder {
     const said = new Settled(block, inherited)
     const answer = this.answers[this.questions.length] ?? null
     const chosen = choose(meaningsOf(said, goalMs) ?? [], said, goalMs, answer)
-    if (!chosen) return void this.waiting.push(...remarksOf(block))
+    if (!chosen) return this.keep(block)
     if (chosen.question && this.questions.length < MOST_QUESTIONS) this.questions.push(chosen.question)
     const { sections } = chosen.meaning
     this.holdAgainstTotal(said, sections)
@@ -118,6 +118,20 @@ class Builder {
     const [first] = sections
     if (first) first.above = [...this.waiting.splice(0), ...remarksOf(block)].slice(0, 1000)
     for (const section of sections) this.add(section)
+  }
+
+  /** Nothing is made of a block: its moves are not understood, and its heading stays as a remark. */
+  private keep(block: Block): void {
+    mark(
+      block.items.flatMap(({ parts, facts }) => [...parts, ...facts].flatMap(({ tokens }) => tokens)),
+      'unread',
+      '',
+    )
+    if (block.head.length) {
+      mark(block.head, 'kept', 'remark')
+      this.waiting.push(remark('#', block.name))
+    }
+    this.waiting.push(...remarksOf(block))
   }
 
   private add(section: Section): void {

@@ -23,6 +23,8 @@ export interface Block {
   topic: Topic | null
   /** Numbered or lettered, as it was typed. */
   name: string
+  /** The words of its heading. */
+  head: Token[]
   facts: Fact[]
   /** Lengths that stand alone: stated totals. */
   totals: Token[]
@@ -52,6 +54,18 @@ export const mark = (tokens: Iterable<Token>, fate: Fate, as: string): void => {
 }
 
 export const newBlock = (topic: Topic | null = null, name = ''): Block => ({
-  ...{ topic, name, facts: [], totals: [], numbers: [], items: [], remarks: [], unread: [], link: '', round: null },
+  ...{
+    topic,
+    name,
+    head: [],
+    facts: [],
+    totals: [],
+    numbers: [],
+    items: [],
+    remarks: [],
+    unread: [],
+    link: '',
+    round: null,
+  },
   closing: [],
 })

@@ -215,13 +215,10 @@ export class OutlineReader {
     const next = this.lines[1]
     const first = this.lines[0]?.index === index && !this.out.title && !bulleted
     const pieces = [...head, ...body]
-    const plain = pieces.every((piece) => !piece.facts.length) && body.length === 1
+    const plain = pieces.every((piece) => !piece.facts.length)
+    if (!first || !plain || topicOf(saidBy(head)) || !next) return false
     return (
-      first &&
-      plain &&
-      !topicOf(saidBy(head)) &&
-      next !== undefined &&
-      (isSettings(next) || topicOf(next.text) !== null)
+      english.gear.test(next.text.trim()) || (body.length === 1 && (isSettings(next) || topicOf(next.text) !== null))
     )
   }
 
@@ -292,8 +289,8 @@ export class OutlineReader {
     const counted = topic !== 'emom' && number ? `${bare} ${number.text}` : null
     const keeps = counted ?? (topic === 'block' ? bare : textOf(named?.words ?? []))
     const block = this.start(newBlock(topic, keeps))
-    mark(words, 'used', 'heading')
-    if (number && topic !== 'emom') mark([number], 'used', 'heading')
+    block.head.push(...words, ...(number && topic !== 'emom' ? [number] : []))
+    mark(block.head, 'used', 'heading')
     this.settings(pieces)
     block.numbers = block.numbers.filter((token) => token !== number || topic === 'emom')
   }
@@ -347,6 +344,7 @@ export class OutlineReader {
   private items(pieces: readonly Piece[], line: Line): Item[] {
     const worded = pieces.filter(isWorded)
     const slashes = pieces.filter(({ mark: before }) => before === '/').length
+    const dashes = pieces.filter(({ mark: before }) => before === '-').length
     const lone = worded.length === 1
     const items: Item[] = []
     for (const piece of pieces) {
@@ -366,7 +364,7 @@ export class OutlineReader {
         continue
       }
       // "Plank - keep the hips low": what follows one move in a marked list is a note to it.
-      if (last && piece.mark === '-' && line.bulleted && worded.length === 2 && !piece.numbers.length) {
+      if (last && piece.mark === '-' && line.bulleted && dashes === 1 && !piece.numbers.length) {
         mark(piece.words, 'kept', 'remark')
         addNote(last, piece.words.map(({ text }) => text).join(' '))
         this.own(last, { ...piece, aside: [] })
