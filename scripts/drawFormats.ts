@@ -17,7 +17,8 @@ const WIDTH = 720,
 
 registerFonts()
 mkdirSync('docs/formats', { recursive: true })
-for (const { id, shorthand } of formatExamples(readFileSync('docs/formats.md', 'utf8'))) {
+for (const { id, shorthand, picture } of formatExamples(readFileSync('docs/formats.md', 'utf8'))) {
+  if (!picture) continue
   const { segments, totalMs } = expand(readShorthand(shorthand).score)
   const canvas = createCanvas(WIDTH, HEIGHT)
   const pen = canvas.getContext('2d') as unknown as Surface

@@ -125,6 +125,55 @@ describe('a plan from elsewhere', () => {
     expect(kept).toMatchObject({ title: 'Pasted', sections: [{ format: 'circuit', rounds: 3 }] })
     expect(JSON.stringify(kept)).toContain('# Bring a friend and something to drink, the more the merrier!')
   })
+  it.each([
+    ['on and off', 'Legs\n30s on 15s off, 3 rounds\n- Squats\n- Lunges', '4:30', 'circuit'],
+    ['every minute', 'EMOM 8\n10 squats\n8 press-ups', '8:00', 'minuteReps'],
+    ['a ladder', 'Ladder: 10/20/30 each, rest = work\nSquats', '2:00', 'ladder'],
+    ['sets', '3x12 squats\n60s rest between sets', '4:48', 'sets'],
+    ['chapters', '0:00 Intro\n0:30 Squats\n1:10 Rest\n1:30 Plank\n2:10 End', '2:10', 'talk'],
+  ])('is pasted, taken and saved by keyboard: %s', async (name, text, total, format) => {
+    const id = await open(`Typed: ${name}`)
+    await page.getByRole('button', { name: 'Paste a plan' }).focus()
+    await page.keyboard.press('Enter')
+    await page.keyboard.insertText(text)
+    const dialog = page.getByRole('dialog')
+    await dialog.getByRole('region', { name: 'Understood as' }).getByText(total).waitFor()
+    const add = dialog.getByRole('button', { name: 'Add to the score' })
+    for (let tabs = 0; tabs < 20 && !(await add.evaluate((one) => one === document.activeElement)); tabs++)
+      await page.keyboard.press('Tab')
+    await page.keyboard.press('Enter')
+    await saved()
+    await page.getByTestId('totals').getByText(total, { exact: true }).waitFor()
+    expect(await scoreOf(id)).toHaveProperty('sections.0.format', format)
+  })
+  it('asks what is meant, takes the answer, and lets guessed moves be accepted, by keyboard', async () => {
+    const id = await open('Asked')
+    await page.getByRole('button', { name: 'Paste a plan' }).click()
+    await page.keyboard.insertText('20/10, 8 rounds\nWeighted lunge\nBarge waltz')
+    const dialog = page.getByRole('dialog')
+    await dialog.getByText('What is meant? eight rounds with two moves').waitFor()
+    await dialog.getByRole('radio', { name: 'eight in turn, 4:00' }).focus()
+    await page.keyboard.press('ArrowRight')
+    await dialog.getByRole('region', { name: 'Understood as' }).getByText('8:00').waitFor()
+    await dialog.getByRole('button', { name: 'Add to the score' }).press('Enter')
+    await saved()
+    await page.getByTestId('totals').getByText('8:00', { exact: true }).waitFor()
+    const findings = page.getByLabel('Findings')
+    await findings
+      .getByText('"Weighted lunge" is taken for a move like it; "Barge waltz" is not known at all.')
+      .waitFor()
+    await findings.getByRole('button', { name: 'Look at them' }).press('Enter')
+    await dialog.getByRole('combobox', { name: 'Weighted lunge: Is like' }).waitFor()
+    await page.keyboard.press('Tab')
+    await page.keyboard.insertText('Skater')
+    await page.keyboard.press('Enter')
+    await saved()
+    await findings.getByText('is not known at all').waitFor({ state: 'detached' })
+    expect((await scoreOf(id)).moves).toMatchObject([
+      { name: 'Weighted lunge', gear: ['weight'] },
+      { name: 'Barge waltz', impact: 'high' },
+    ])
+  })
   it('comes from a spreadsheet and goes back to it', async () => {
     await page.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: desk.url })
     const id = await open('Rows', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat\n')

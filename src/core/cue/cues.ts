@@ -1,5 +1,5 @@
 // Cues: what is sounded, and when. Three pips count down to each change, which then has a tone of its own.
-import type { ShownSegment } from '../cut/cut'
+import { endIsKnown, type ShownSegment } from '../cut/cut'
 import type { Ms } from '../units'
 
 export type Voice = 'pip' | 'go' | 'rest' | 'switch'
@@ -20,10 +20,13 @@ export function cuesFor(lane: readonly ShownSegment[]): Cue[] {
   lane.forEach(({ segment, startMs, endMs }, index) => {
     if (endMs <= startMs) return
     const before = lane[index - 1]
-    const opening = voiceAtStart(segment.kind, before?.segment.kind)
+    // At an end that is only guessed nothing sounds.
+    const known = index === 0 || endIsKnown(lane, index - 1)
+    const opening = known ? voiceAtStart(segment.kind, before?.segment.kind) : null
     if (opening) cues.push({ atMs: startMs, voice: opening, segmentId: segment.id })
     if (segment.kind === 'talk') return
     if (segment.side === 'switch') cues.push({ atMs: middleOf(startMs, endMs), voice: 'switch', segmentId: segment.id })
+    if (!endIsKnown(lane, index)) return
     for (const lead of PIPS_BEFORE) {
       if (endMs - lead >= startMs + CLEAR_OF_START)
         cues.push({ atMs: endMs - lead, voice: 'pip', segmentId: segment.id })

@@ -126,13 +126,36 @@ export function followed(
   return { cut, shown: shownIn(cut, laid) }
 }
 
-/** The plan itself as output time, for the companion track and for exports without footage. */
+/**
+ * The plan itself as output time, for the companion track and for exports without footage. Where work at its own pace
+ * ends is only guessed, and so is the start of what follows.
+ */
 export function asPlanned(segments: readonly Segment[]): ShownSegment[] {
-  return segments.map((segment) => ({
+  return segments.map((segment, index) => ({
     segment,
     startMs: segment.startMs,
     endMs: segment.startMs + segment.durationMs,
-    startTied: true,
-    endTied: true,
+    startTied: !endsByGuess(segments[index - 1]),
+    endTied: !endsByGuess(segment),
   }))
+}
+
+const endsByGuess = (segment: Segment | undefined): boolean => segment?.pace === 'own' && segment.slot === null
+
+/**
+ * Whether viewers can be told when a segment ends: not within a slot, whose end alone is by the clock, nor at a guess.
+ */
+export function endIsKnown(lane: readonly ShownSegment[], index: number): boolean {
+  const laid = lane[index]
+  if (!laid) return true
+  if (laid.segment.slot) return slotEnd(lane, index) === laid.endMs
+  return laid.segment.pace !== 'own' || laid.endTied
+}
+
+/** Where the slot of a segment ends in output time; its own end where it is in none. */
+export function slotEnd(lane: readonly ShownSegment[], index: number): Ms {
+  let at = index
+  const within = (next: ShownSegment | undefined): boolean => (next?.segment.slot?.beforeMs ?? 0) > 0
+  while (lane[at]?.segment.slot && within(lane[at + 1])) at++
+  return lane[at]?.endMs ?? 0
 }

@@ -118,7 +118,7 @@ function drawBlock(surface: Surface, state: OverlayState): void {
   surface.font = `400 ${size}px "${FONTS.display}"`
   const middle = STAFF_WIDTH + 0.7 + (BLOCK_WIDTH - STAFF_WIDTH) / 2
   surface.fillText(text, middle, -BLOCK_HEIGHT / 2 + size * 0.355)
-  drawStaff(surface, state.staff, digits)
+  if (state.staff !== null) drawStaff(surface, state.staff, digits)
 }
 
 /** The tide staff: ten marks that go under one by one, the time left as a share. */

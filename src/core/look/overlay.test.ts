@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { cuesFor } from '../cue/cues'
 import { asPlanned } from '../cut/cut'
 import { expand } from '../expand/expand'
 import { readShorthand } from '../shorthand/read'
@@ -54,5 +55,48 @@ describe('what is only estimated', () => {
     const lane = laneOf('finisher Last: 1 round\n  10 Squat\n')
     expect(writeVtt(lane)).toContain('Squat (about 30 seconds)')
     expect(writeVtt(lane.map((laid) => ({ ...laid, endMs: laid.endMs + 4000 })))).toContain('Squat (34 seconds)')
+  })
+})
+
+describe('work at its own pace', () => {
+  const lane = laneOf('finisher Last: 1 round\n  10 Squat; 8 Lunge\ncircuit Main: 1 round, 5 on\n  Plank\n')
+  const changes = overlayChanges(lane)
+  it('shows its reps and counts up, and never down to an end that is guessed', () => {
+    // 10 squats of 3 s: a guess of 30 s.
+    expect([0, 5000, 29_500].map((ms) => overlayAt(changes, ms)?.count)).toEqual([1, 6, 30])
+    expect(overlayAt(changes, 5000)).toMatchObject({ label: '10 Squat', staff: null })
+  })
+  it('has no tone and no pips at an end that is guessed, and all of them where the clock runs', () => {
+    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([
+      '0 go',
+      '56000 pip',
+      '57000 pip',
+      '58000 pip',
+      '59000 rest',
+    ])
+  })
+  it('has its tone where footage says when it ended', () => {
+    const filmed = lane.map((laid) => ({ ...laid, endTied: true }))
+    expect(cuesFor(filmed).filter(({ voice }) => voice === 'go')).toHaveLength(3)
+  })
+})
+
+describe('every minute by reps', () => {
+  const lane = laneOf('minute-reps Main: 2 rounds, last rest kept\n  10 Squat\n')
+  it('shows the minute, over work and rest, and sounds at its end alone', () => {
+    const changes = overlayChanges(lane)
+    // 10 squats are a guess of 30 s; the minute goes on.
+    expect([0, 29_000, 31_000, 59_500].map((ms) => overlayAt(changes, ms)?.count)).toEqual([60, 31, 29, 1])
+    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([
+      ...['0 go', '57000 pip', '58000 pip', '59000 pip', '60000 go'],
+      ...['117000 pip', '118000 pip', '119000 pip', '120000 rest'],
+    ])
+  })
+})
+
+describe('the side that begins', () => {
+  it('is shown first in halves', () => {
+    const changes = overlayChanges(laneOf('circuit Main: 1 round, 20 on\n  Squat (sides halves, first right)\n'))
+    expect([1000, 11_000].map((ms) => overlayAt(changes, ms)?.side)).toEqual(['right', 'left'])
   })
 })

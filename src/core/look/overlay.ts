@@ -1,6 +1,6 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
 import { middleOf } from '../cue/cues'
-import type { ShownSegment } from '../cut/cut'
+import { slotEnd, type ShownSegment } from '../cut/cut'
 import type { Score } from '../score/score'
 import type { Ms } from '../units'
 import { KIND_NAMES, nameOf, roundOf, setOf, stationOf } from '../words/en/names'
@@ -11,8 +11,8 @@ export interface OverlayState {
   ground: Ground
   /** Whole seconds left, or done where the count goes up; 1 or more. */
   count: number
-  /** Steps of the tide staff still above water, 0 to `STAFF_STEPS`. */
-  staff: number
+  /** Steps of the tide staff still above water, 0 to `STAFF_STEPS`; null where nobody knows how long it lasts. */
+  staff: number | null
   label: string
   side: 'left' | 'right' | null
   counters: string
@@ -39,7 +39,12 @@ export function overlayChanges(lane: readonly ShownSegment[], count: Score['coun
     if (laid.segment.kind === 'talk') changes.push({ fromMs: laid.startMs, state: null })
     else {
       const next = comingUp(lane, index)
-      for (const fromMs of instantsIn(laid)) changes.push({ fromMs, state: stateAt(laid, next, fromMs, count) })
+      const clock = clockOf(lane, index)
+      for (const fromMs of instantsIn(laid, clock))
+        changes.push({
+          fromMs,
+          state: stateAt(laid, next, fromMs, clock.isGuess ? { ...clock, way: 'up' } : { ...clock, way: count }),
+        })
     }
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
@@ -63,10 +68,36 @@ export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayS
   return changes[low - 1]?.state ?? null
 }
 
-function instantsIn({ segment, startMs, endMs }: ShownSegment): Ms[] {
+/** The clock that viewers read: that of the segment, or of the slot that it is part of. */
+interface Clock {
+  startMs: Ms
+  endMs: Ms
+  /** The length that was announced; 0 where none was. */
+  plannedMs: Ms
+  /** Nobody knows when it ends: it is counted up, if at all. */
+  isGuess: boolean
+}
+
+function clockOf(lane: readonly ShownSegment[], index: number): Clock {
+  const laid = lane[index]
+  if (!laid) return { startMs: 0, endMs: 0, plannedMs: 0, isGuess: false }
+  const { segment, startMs, endMs } = laid
+  const { slot } = segment
+  if (slot) {
+    const end = slotEnd(lane, index)
+    return { startMs: Math.min(startMs, end - slot.ofMs), endMs: end, plannedMs: slot.ofMs, isGuess: false }
+  }
+  // Work at one's own pace has no clock of its own; its planned length is a guess, and never counted.
+  return segment.pace === 'own'
+    ? { startMs, endMs, plannedMs: 0, isGuess: true }
+    : { startMs, endMs, plannedMs: segment.durationMs, isGuess: false }
+}
+
+function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
   const instants = [startMs]
   if (segment.side === 'switch') instants.push(middleOf(startMs, endMs))
-  for (let at = endMs - 1000; at > startMs; at -= 1000) instants.push(at)
+  if (clock.isGuess) for (let at = startMs + 1000; at < endMs; at += 1000) instants.push(at)
+  else for (let at = clock.endMs - 1000; at > startMs; at -= 1000) if (at < endMs) instants.push(at)
   return instants.sort((one, other) => one - other)
 }
 
@@ -74,26 +105,32 @@ function stateAt(
   { segment, startMs, endMs }: ShownSegment,
   next: ShownSegment | undefined,
   atMs: Ms,
-  way: Score['count'],
+  clock: Clock & { way: Score['count'] },
 ): OverlayState {
-  const left = Math.ceil((endMs - atMs) / 1000)
-  const planned = Math.ceil(segment.durationMs / 1000)
-  const down = Math.max(1, planned ? Math.min(left, planned) : left)
-  // Counting up, the last second bears the whole length.
-  const count = way === 'down' ? down : Math.max(1, (planned || Math.ceil((endMs - startMs) / 1000)) - down + 1)
   return {
     ground: segment.kind === 'work' ? 'work' : segment.kind === 'lead' ? 'ready' : 'rest',
-    count,
-    staff: Math.min(STAFF_STEPS, Math.ceil(((endMs - atMs) / Math.max(1, endMs - startMs)) * STAFF_STEPS)),
-    label: segment.label || KIND_NAMES[segment.kind],
-    side: sideAt(segment.side, atMs < middleOf(startMs, endMs)),
+    count: clock.isGuess ? Math.floor((atMs - startMs) / 1000) + 1 : countAt(atMs, clock),
+    staff: clock.isGuess ? null : staffAt(atMs, clock),
+    label: `${segment.reps === null ? '' : `${segment.reps} `}${segment.label || KIND_NAMES[segment.kind]}`,
+    side: sideAt(segment, atMs < middleOf(startMs, endMs)),
     counters: shownCounters(segment),
     next: next ? `Next: ${nameOf(next.segment)}` : '',
   }
 }
 
-function sideAt(side: ShownSegment['segment']['side'], firstHalf: boolean): 'left' | 'right' | null {
-  if (side === 'switch') return firstHalf ? 'left' : 'right'
+function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Score['count'] }): number {
+  const left = Math.ceil((endMs - atMs) / 1000)
+  const planned = Math.ceil(plannedMs / 1000)
+  const down = Math.max(1, planned ? Math.min(left, planned) : left)
+  // Counting up, the last second bears the whole length.
+  return way === 'down' ? down : Math.max(1, (planned || Math.ceil((endMs - startMs) / 1000)) - down + 1)
+}
+
+const staffAt = (atMs: Ms, { startMs, endMs }: Clock): number =>
+  Math.min(STAFF_STEPS, Math.ceil(((endMs - atMs) / Math.max(1, endMs - startMs)) * STAFF_STEPS))
+
+function sideAt({ side, firstSide }: ShownSegment['segment'], firstHalf: boolean): 'left' | 'right' | null {
+  if (side === 'switch') return firstHalf === (firstSide === 'left') ? 'left' : 'right'
   return side === 'left' || side === 'right' ? side : null
 }
 

@@ -20,11 +20,11 @@ export function Totals({
   promiseMs: Ms | null
   onPromise: (ms: Ms | null) => void
 }): ReactNode {
-  const { totalMs, workMs, restMs, estimated } = expansion
+  const { totalMs, workMs, restMs } = expansion
   return (
     <div className="flex shrink-0 items-end gap-x-6" data-testid="totals">
       <dl className="flex items-end gap-x-6">
-        <Figure label={estimated ? `${words.total}, ${words.about}` : words.total} value={formatClock(totalMs)} large />
+        <Figure label={totalLabel(expansion)} value={formatClock(totalMs)} large />
         <Figure label={words.work} value={formatClock(workMs)} />
         <Figure label={words.rest} value={formatClock(restMs)} />
         <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
@@ -50,6 +50,13 @@ export function Totals({
       </div>
     </div>
   )
+}
+
+/** How far the total may be off, where it holds guesses. */
+function totalLabel({ estimated, minMs, maxMs }: Expansion): string {
+  if (!estimated) return words.total
+  const least = formatClock(minMs)
+  return `${words.total}, ${maxMs === null ? words.atLeast(least) : words.between(least, formatClock(maxMs))}`
 }
 
 function Figure({ label, value, large = false }: { label: string; value: string; large?: boolean }): ReactNode {

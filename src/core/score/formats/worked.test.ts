@@ -5,7 +5,9 @@ import { formatExamples } from '../../../../scripts/formatExamples'
 import { tryExpand } from '../../expand/expand'
 import { readShorthand } from '../../shorthand/read'
 
-const examples = formatExamples(readFileSync('docs/formats.md', 'utf8'))
+const all = formatExamples(readFileSync('docs/formats.md', 'utf8'))
+const examples = all.filter(({ id }) => id.startsWith('F'))
+const lengths = all.filter(({ id }) => id.startsWith('L'))
 
 /** Sums, differences and products of whole numbers, as they stand on paper. */
 function evaluate(sum: string): number {
@@ -25,6 +27,17 @@ describe('docs/formats.md', () => {
       const { score, problems } = readShorthand(shorthand)
       expect(problems).toEqual([])
       expect(tryExpand(score).expansion?.totalMs).toBe(seconds * 1000)
+    }
+  })
+  it.each(lengths)('$id $title: the sum, the least and the most are right', ({ shorthand, sums }) => {
+    const { score, problems } = readShorthand(shorthand)
+    expect(problems).toEqual([])
+    const totals = tryExpand(score).expansion
+    const told = { Sum: totals?.totalMs, Least: totals?.minMs, Most: totals?.maxMs }
+    expect(sums.map(({ what }) => what)).toEqual(['Sum', 'Least', 'Most'])
+    for (const { what, left, seconds } of sums) {
+      expect(evaluate(left)).toBe(seconds)
+      expect(told[what as keyof typeof told], what).toBe(seconds * 1000)
     }
   })
 })

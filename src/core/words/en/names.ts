@@ -3,7 +3,9 @@ import type { Segment } from '../../score/segment'
 import { capital } from '../../score/vocabulary'
 
 /** "Jug lift, left"; rests and breaks by their kind when they have no name of their own. */
-export function nameOf(segment: Pick<Segment, 'kind' | 'label' | 'side'>): string {
+export function nameOf(
+  segment: Pick<Segment, 'kind' | 'label' | 'side'> & { firstSide?: Segment['firstSide'] },
+): string {
   const side =
     segment.side === 'left' || segment.side === 'right'
       ? `, ${segment.side}`

@@ -134,6 +134,8 @@ export const scoreTexts = {
   printBoard: 'Wall board',
   more: 'More',
   total: 'total',
+  atLeast: (least: string) => `${least} or more`,
+  between: (least: string, most: string) => `${least} to ${most}`,
   work: 'work',
   rest: 'rest',
   ratio: 'work to rest',
