@@ -6,6 +6,8 @@ import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
+import { clipped } from '../core/text'
+import { texts } from '../core/words/en/screens'
 import { sql } from './db'
 import { factsOf, writeFacts, type PlanState, type ShelfFacts } from './shelfFacts'
 
@@ -121,6 +123,15 @@ function factsWithinLimits(score: Score): ShelfFacts {
   const unfolding = tryExpand(score)
   if (unfolding.problem) throw new Problem(unfolding.problem)
   return factsOf(score, unfolding)
+}
+
+/**
+ * The plan of a workout once more, under a name of its own; footage and ties stay where they are.
+ * @throws Problem `not-found`, `bad-document`.
+ */
+export async function copyWorkout(id: string): Promise<string> {
+  const { score } = await findWorkout(id)
+  return createWorkout({ ...score, title: clipped(texts.shelf.copyOf(score.title), 300) })
 }
 
 /** @throws Problem `too-many` or `too-long` for a score beyond the limits. */

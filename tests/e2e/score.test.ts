@@ -174,6 +174,15 @@ describe('a plan from elsewhere', () => {
       { name: 'Barge waltz', impact: 'high' },
     ])
   })
+  it('is copied from the shelf by keyboard, and the copy is a workout of its own', async () => {
+    const id = await open('Copied', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat\n')
+    await page.goto(desk.url)
+    await page.getByRole('button', { name: 'Make a copy of "Copied"' }).press('Enter')
+    await page.waitForURL(/\/w\/[0-9a-f-]+\/score$/)
+    const copy = /w\/([0-9a-f-]+)\//.exec(page.url())?.[1] ?? ''
+    expect(copy).not.toBe(id)
+    expect(await scoreOf(copy)).toMatchObject({ title: 'Copied (copy)', sections: [{ format: 'circuit', rounds: 2 }] })
+  })
   it('comes from a spreadsheet and goes back to it', async () => {
     await page.context().grantPermissions(['clipboard-read', 'clipboard-write'], { origin: desk.url })
     const id = await open('Rows', 'circuit Main: 2 rounds, 40 on, 20 off\n  Squat\n')

@@ -41,6 +41,10 @@ const SAME: Readonly<Record<string, string>> = {
   of: '',
   on: '',
   in: '',
+  with: '',
+  and: '',
+  to: '',
+  into: '',
 }
 
 /** Two words that are one, however they are written. */

@@ -47,8 +47,8 @@ const MODIFIERS: Readonly<Record<string, Change>> = {
   towel: { gear: 'towel' },
   chair: { gear: 'chair' },
   wall: { gear: 'wall' },
-  oneleg: { sideRule: 'alternate', effort: 1 },
-  onearm: { sideRule: 'alternate' },
+  oneleg: { effort: 1 },
+  onearm: {},
   alternating: { sideRule: 'byRep' },
   seated: { posture: 'seated' },
   sitting: { posture: 'seated' },
@@ -154,7 +154,7 @@ export class Recogniser {
       move: {
         ...first,
         name,
-        sideRule: first.sideRule === 'each' ? 'none' : first.sideRule,
+        sideRule: guessedSides(first),
         short: '',
         cue: '',
         caution: moves.map(({ caution }) => caution).find(Boolean) ?? '',
@@ -193,9 +193,11 @@ export class Recogniser {
   }
 }
 
+/** A guess never makes two intervals of one, nor puts a side on the screen. */
+const guessedSides = ({ sideRule }: Move): SideRule => (sideRule === 'byRep' ? 'byRep' : 'none')
+
 function guess(name: string, head: Move, others: readonly string[]): Recognised {
-  // A guess never makes two intervals of one.
-  const sideRule = head.sideRule === 'each' ? 'none' : head.sideRule
+  const sideRule = guessedSides(head)
   const changes = others.flatMap((word) => MODIFIERS[word] ?? [])
   const move: Move = { ...head, name, sideRule, short: '', cue: '', tags: head.tags.filter((tag) => tag !== 'hold') }
   for (const change of changes) apply(move, change)

@@ -81,7 +81,7 @@ Pike press-up | handsFeet | shoulders arms trunk | still | 4 | none | | 3 | Smal
 Press-up hold | handsFeet | chest shoulders arms trunk | still | 4 | none | | 4 | On the knees | strength hold | low press-up hold
 Press-up with rotation | handsFeet | chest shoulders arms trunk | still | 5 | byRep | | 4 | On the knees | strength | press-up to side plank, t press-up, t push-up, rotating press-up
 Press-up with shoulder tap | handsFeet | chest shoulders arms trunk | still | 5 | none | | 4 | On the knees | strength | press-up shoulder tap
-Walk-out press-up | handsFeet | shoulders chest trunk thighs | still | 4 | none | | 6 | On the knees | strength | walkout press-up, inchworm press-up, inchworm to press-up, walk out
+Walk-out press-up | handsFeet | shoulders chest trunk thighs | still | 4 | none | | 6 | On the knees | strength | walkout press-up, inchworm press-up, inchworm to press-up
 Hand-release press-up | faceDown | chest shoulders arms trunk | still | 4 | none | | 4 | On the knees | strength | hand release push-up
 Crawl | handsFeet | shoulders trunk thighs | low | 4 | byRep | | 1 | Knees down | cardio | bear crawl, animal crawl, forward crawl
 Crab walk | seated | arms shoulders hips | low | 3 | byRep | | 1 | Shorter | cardio | crab crawl

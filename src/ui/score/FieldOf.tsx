@@ -1,35 +1,38 @@
 // One number or choice of a section, drawn from how its format says it is typed.
 'use client'
 import type { ReactNode } from 'react'
-import type { Field } from '@/core/score/formats/fields'
+import { likelyOf, type CountField, type Field, type LengthField as SetLengthField } from '@/core/score/formats/fields'
+import type { Range } from '@/core/score/primitives'
+import { formatLength } from '@/core/time/clock'
 import { readSetting, spaced, writeSetting } from '@/core/shorthand/settings'
-import { ChoiceField, CountField, LengthField, NameField, OptionalLengthField, TypedField } from '../parts/fields'
+import { ChoiceField, NameField, OptionalLengthField, TypedField } from '../parts/fields'
 import { scoreTexts as words } from '@/core/words/en/score'
 
 interface Props {
   field: Field
   value: unknown
-  onChange: (value: unknown) => void
+  /** What the value is the middle of, where no more is known. */
+  range?: Range | undefined
+  onChange: (value: unknown, range?: Range) => void
   /** In a line where the label would only be in the way; it is still read out. */
   inline?: boolean
 }
 
-export function FieldOf({ field, value, onChange, inline = false }: Props): ReactNode {
+export function FieldOf({ field, value, range, onChange, inline = false }: Props): ReactNode {
   const label = words.fields[field.field] ?? field.word
   switch (field.kind) {
     case 'count':
+    case 'length':
       return (
-        <CountField
+        <Ranged
+          field={field}
           label={label}
           showLabel={!inline}
           value={value as number}
-          low={field.low}
-          high={field.high}
+          range={range}
           onChange={onChange}
         />
       )
-    case 'length':
-      return <LengthField label={label} showLabel={!inline} value={value as number} onChange={onChange} />
     case 'optionalLength':
       return (
         <OptionalLengthField
@@ -67,6 +70,36 @@ export function FieldOf({ field, value, onChange, inline = false }: Props): Reac
     case 'workRests':
       return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badWorkRests} />
   }
+}
+
+interface RangedProps {
+  field: CountField | SetLengthField
+  label: string
+  showLabel: boolean
+  value: number
+  range: Range | undefined
+  onChange: (value: number, range?: Range) => void
+}
+
+/** A number or a length, or the two bounds of one of which no more is known: "10-20". */
+function Ranged({ field, label, showLabel, value, range, onChange }: RangedProps): ReactNode {
+  const write = (one: number): string => (field.kind === 'count' ? String(one) : formatLength(one))
+  const read = (text: string): { value: number; range: Range | undefined } | null => {
+    const found = readSetting([{ ...field, bare: -1 }], `${text.trim()} ${field.word}`)
+    return found && typeof found.value === 'number' ? { value: found.value, range: found.range } : null
+  }
+  return (
+    <TypedField<{ value: number; range: Range | undefined }>
+      label={label}
+      showLabel={showLabel}
+      value={{ value, range: range && likelyOf(field, range) === value ? range : undefined }}
+      write={(held) => (held.range ?? [held.value]).map(write).join('-')}
+      read={read}
+      complaint={field.kind === 'count' ? words.badCount(field.low, field.high) : words.badLength}
+      onChange={(held) => onChange(held.value, held.range)}
+      className={`${range ? 'w-28' : 'w-18'} text-right font-display text-xl`}
+    />
+  )
 }
 
 /** A list typed in one field, the way the shorthand has it. */

@@ -68,7 +68,7 @@ export function PastePlan({ open, onOpenChange, edit, empty }: Props): ReactNode
           <Understood reading={reading} text={typed} />
         </>
       )}
-      <div className="mt-4 flex flex-wrap justify-end gap-3">
+      <div className="sticky -bottom-7 -mx-7 mt-4 flex flex-wrap justify-end gap-3 border-t-2 border-rule bg-paper px-7 py-4">
         {!empty && (
           <Button disabled={nothing} onClick={() => take(true)}>
             {words.replace}

@@ -6,6 +6,7 @@ import { useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import { tryExpand } from '@/core/expand/expand'
 import { describeSection, formatOf, type Section } from '@/core/score/formats'
+import type { Range } from '@/core/score/primitives'
 import { valueAt, type Field } from '@/core/score/formats/fields'
 import type { Around } from '@/core/score/formats/format'
 import type { Move } from '@/core/score/move'
@@ -42,7 +43,7 @@ export function SectionBody(props: Props): ReactNode {
   const { section, index, edit, moves, vocabulary, breakFollows, selected, library, folded } = props
   const [keep, setKeep] = useState('')
   const around = aroundFormat({ moves, vocabulary }, section.format, breakFollows)
-  const onField = (field: string, value: unknown): void => setFieldKeeping(edit, section, { index, field, value, keep })
+  const onField: OnField = (field, value, range) => setFieldKeeping(edit, section, { index, field, value, range, keep })
   const editSection = (recipe: (draft: Section) => void): void =>
     edit((draft) => {
       const one = draft.sections[index]
@@ -70,17 +71,20 @@ interface Setting {
   index: number
   field: string
   value: unknown
+  range: Range | undefined
   /** The number that makes up for it; empty for none. */
   keep: string
 }
 
 /** Sets a number; with another one chosen to make up for it, that one moves so that the total stays. */
-function setFieldKeeping(edit: Edit, section: Section, { index, field, value, keep }: Setting): void {
+function setFieldKeeping(edit: Edit, section: Section, { index, field, value, range, keep }: Setting): void {
   edit((draft) => {
     const one = draft.sections[index]
     if (!one) return
     const before = original(draft)
     Reflect.set(one, field, value)
+    if (range) one.ranges[field] = range
+    else Reflect.deleteProperty(one.ranges, field)
     if (!keep || keep === field || !before) return
     const kept = keepTotal(current(draft), section.key, keep, tryExpand(before).expansion?.totalMs ?? 0)
     if (kept) Reflect.set(one, keep, kept.value)
@@ -88,7 +92,7 @@ function setFieldKeeping(edit: Edit, section: Section, { index, field, value, ke
   })
 }
 
-type OnField = (field: string, value: unknown) => void
+type OnField = (field: string, value: unknown, range?: Range) => void
 type HeadProps = Props & { around: Around; onField: OnField; onName: (name: string) => void }
 
 function Head({
@@ -137,7 +141,8 @@ function Head({
             key={field.field}
             field={field}
             value={valueAt(section, field.field)}
-            onChange={(value) => onField(field.field, value)}
+            range={section.ranges[field.field]}
+            onChange={(value, range) => onField(field.field, value, range)}
             inline
           />
         ))}
@@ -174,7 +179,8 @@ function Numbers({ section, onField, keep, onKeep }: NumbersProps): ReactNode {
             key={field.field}
             field={field}
             value={valueAt(section, field.field)}
-            onChange={(value) => onField(field.field, value)}
+            range={section.ranges[field.field]}
+            onChange={(value, range) => onField(field.field, value, range)}
           />
         ))}
       {numbers.length > 1 && (

@@ -87,7 +87,7 @@ function Rows({
           </li>
         ))}
       </ul>
-      <div className="mt-4 flex flex-wrap items-center justify-end gap-4">
+      <div className="sticky -bottom-7 -mx-7 flex flex-wrap items-center justify-end gap-4 border-t-2 border-rule bg-paper px-7 py-4">
         {left > 0 && <p className="text-quiet">{words.left(left)}</p>}
         <Button weight="main" type="submit">
           {words.accept}

@@ -2,7 +2,7 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { FileUp, Plus, X } from 'lucide-react'
+import { CopyPlus, FileUp, Plus, X } from 'lucide-react'
 import { useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Stretch } from '@/core/look/terrain'
@@ -28,7 +28,13 @@ const words = texts.shelf
 const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' })
 
 /** What can be done on the shelf; each says on screen where it went wrong. */
-function useShelf(): { openPlan: (chosen: File) => Promise<void>; remove: (workout: ShelfWorkout) => Promise<void> } {
+interface ShelfActions {
+  openPlan: (chosen: File) => Promise<void>
+  copy: (workout: ShelfWorkout) => Promise<void>
+  remove: (workout: ShelfWorkout) => Promise<void>
+}
+
+function useShelf(): ShelfActions {
   const router = useRouter()
   const openPlan = async (chosen: File): Promise<void> => {
     try {
@@ -55,13 +61,19 @@ function useShelf(): { openPlan: (chosen: File) => Promise<void>; remove: (worko
       (error: Error) => toast.error(error.message),
     )
   }
-  return { openPlan, remove }
+  const copy = async ({ id: copyOf }: ShelfWorkout): Promise<void> => {
+    await call<{ id: string }>('POST', '/api/workouts', { copyOf }).then(
+      ({ id }) => router.push(`/w/${id}/score`),
+      (error: Error) => toast.error(error.message),
+    )
+  }
+  return { openPlan, copy, remove }
 }
 
 export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
   const [making, setMaking] = useState(false)
   const file = useRef<HTMLInputElement>(null)
-  const { openPlan, remove } = useShelf()
+  const { openPlan, copy, remove } = useShelf()
   return (
     <>
       <Bar />
@@ -93,7 +105,7 @@ export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
         <ul className="grid grid-cols-1 gap-x-8 gap-y-10 md:grid-cols-2">
           {workouts.map((workout) => (
             <li key={workout.id}>
-              <ShelfCard workout={workout} onRemove={() => void remove(workout)} />
+              <ShelfCard workout={workout} onCopy={() => void copy(workout)} onRemove={() => void remove(workout)} />
             </li>
           ))}
         </ul>
@@ -119,13 +131,26 @@ export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
 
 const PAGE_LINK = 'inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper'
 
-function ShelfCard({ workout, onRemove }: { workout: ShelfWorkout; onRemove: () => void }): ReactNode {
+interface CardProps {
+  workout: ShelfWorkout
+  onCopy: () => void
+  onRemove: () => void
+}
+
+function ShelfCard({ workout, onCopy, onRemove }: CardProps): ReactNode {
   return (
     <article className="group relative border-t-4 border-ink bg-pale">
       {workout.planState === 'damaged' ? <Damaged workout={workout} /> : <Readable workout={workout} />}
-      <IconButton label={words.remove} onClick={onRemove} className="!absolute right-2 bottom-3">
-        <X size={18} />
-      </IconButton>
+      <div className="absolute right-2 bottom-3 flex gap-1">
+        {workout.planState !== 'damaged' && (
+          <IconButton label={words.copy(workout.title)} onClick={onCopy}>
+            <CopyPlus size={18} />
+          </IconButton>
+        )}
+        <IconButton label={words.remove} onClick={onRemove}>
+          <X size={18} />
+        </IconButton>
+      </div>
     </article>
   )
 }
@@ -170,7 +195,7 @@ function Damaged({ workout }: { workout: ShelfWorkout }): ReactNode {
 
 function Title({ workout: { title, isDemo } }: { workout: ShelfWorkout }): ReactNode {
   return (
-    <div className="flex items-baseline gap-4 px-4 py-3 pr-14">
+    <div className="flex items-baseline gap-4 px-4 py-3 pr-24">
       <h2 className="line-clamp-2 text-2xl break-words" title={title}>
         {title || texts.score.untitled}
       </h2>

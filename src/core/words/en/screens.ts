@@ -17,9 +17,12 @@ export const texts = {
     create: 'Make it',
     cancel: 'Not now',
     fromFile: 'Open a plan file',
-    fromFileHint: 'A workout file (.jivet.json), a typed score (.score.txt) or an interval table (.csv).',
+    fromFileHint:
+      'A workout file (.jivet.json), a typed score (.score.txt) an interval table (.csv), or a plan typed as in a description (any other .txt).',
     empty: 'Nothing on the shelf yet. Make a workout, or open a plan file.',
     demo: 'Demo',
+    copy: (title: string) => `Make a copy of "${title}"`,
+    copyOf: (title: string) => `${title} (copy)`,
     remove: 'Take off the shelf',
     removed: (title: string) => `"${title}" is off the shelf.`,
     undo: 'Put it back',
