@@ -1,7 +1,7 @@
 // Who plays: the facts of each move by name. A score's own moves stand before those that come with Jivet. What is only
 // guessed says so, and what nobody knows stays unknown: no default stands in for a fact.
 import type { Move } from './moves'
-import { MOVES, OTHER_NAMES_OF, sameName } from './moves'
+import { MOVES, OTHER_NAMES_OF } from './moves'
 import type { Impact, Posture } from './postures'
 import { Recogniser, type Reason, type Recognised } from './recognise'
 
@@ -34,7 +34,7 @@ const shipped = new Recogniser(MOVES, OTHER_NAMES_OF)
 
 /** Looks moves up by any name; what is found is remembered, so that a score's many intervals ask once. */
 export function castOf(moves: readonly Move[]): Cast {
-  const recogniser = moves.length ? new Recogniser([...moves, ...MOVES], OTHER_NAMES_OF) : shipped
+  const recogniser = moves.length ? new Recogniser(moves, [], shipped) : shipped
   const met = new Map<string, Facts>()
   return (name) => {
     const before = met.get(name)
@@ -55,10 +55,6 @@ function factsOf(name: string, found: Recognised): Facts {
       return { ...found.move, sure: 'guessed', endPosture: found.endPosture, because: found.because }
   }
 }
-
-/** Whether the facts of this name are anybody's: false for what is guessed and for what is only a label. */
-export const isKnown = (moves: readonly Move[], name: string): boolean =>
-  moves.some((move) => sameName(move.name, name)) || castOf(moves)(name).sure === 'known'
 
 /** Whether all that a check asks of these moves is known; else what it finds rests on a guess. */
 export const areKnown = (cast: Cast, names: readonly string[]): boolean =>

@@ -4,7 +4,7 @@ import { anyMove, anyScore } from '../arbitraries'
 import { around } from '../testing'
 import { printShorthand } from '../shorthand/print'
 import { readShorthand } from '../shorthand/read'
-import { castOf, isKnown } from './cast'
+import { castOf } from './cast'
 import { recognise, toList } from './listing'
 import { changeMove, uses, withLibrary } from './library'
 import { moveSchema } from './move'
@@ -18,11 +18,8 @@ describe('who plays', () => {
   it('is found whatever the capitals, own moves before those that ship', () => {
     const cast = castOf([{ ...punt, name: 'Squat', effort: 1 }])
     expect([cast('squat').effort, cast('SQUAT ').effort, cast('Lunge').effort]).toEqual([1, 1, 3])
-    expect([isKnown([punt], 'punt PUSH'), isKnown([], 'Squat'), isKnown([], 'Barge waltz')]).toEqual([
-      true,
-      true,
-      false,
-    ])
+    const sure = [castOf([punt])('punt PUSH'), castOf([])('Squat'), castOf([])('Barge waltz')].map((one) => one.sure)
+    expect(sure).toEqual(['known', 'known', 'unknown'])
   })
   it('stays unknown when nobody knows the name', () => {
     expect(castOf([])('Barge waltz')).toMatchObject({

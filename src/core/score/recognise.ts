@@ -102,17 +102,27 @@ const COUNT = /^\d+\s*(?:x\s*)?/
 const EFFORTS = { least: 1, most: 5 }
 const IMPACT_ORDER: readonly Impact[] = ['still', 'low', 'high']
 
+/** So many names are remembered; then all are forgotten. */
+const MOST_MET = 5000
+
 /** Looks names up in a library: exactly, by another spelling, or by what they are made of. */
 export class Recogniser {
   private readonly byKey = new Map<string, Move>()
   /** The most words that a name of the library has. */
-  private longest = 1
+  private longest: number
+  private readonly met = new Map<string, Recognised>()
 
   /**
    * @param moves the first of one name stands.
    * @param others other names, each with the name of its move.
+   * @param base asked for what stands in neither.
    */
-  constructor(moves: Iterable<Move>, others: Iterable<readonly [other: string, move: string]>) {
+  constructor(
+    moves: Iterable<Move>,
+    others: Iterable<readonly [other: string, move: string]>,
+    private readonly base: Recogniser | null = null,
+  ) {
+    this.longest = base?.longest ?? 1
     const named = new Map<string, Move>()
     for (const move of moves) {
       if (!named.has(nameKey(move.name))) named.set(nameKey(move.name), move)
@@ -132,9 +142,19 @@ export class Recogniser {
   }
 
   recognise(name: string): Recognised {
-    const known = this.byKey.get(nameKey(name))
-    if (known) return { sure: 'known', move: known }
-    return this.combined(name) ?? this.headed(name) ?? { sure: 'unknown' }
+    const before = this.met.get(name)
+    if (before) return before
+    const known = this.lookUp(nameKey(name))
+    const found: Recognised = known
+      ? { sure: 'known', move: known }
+      : (this.combined(name) ?? this.headed(name) ?? { sure: 'unknown' })
+    if (this.met.size >= MOST_MET) this.met.clear()
+    this.met.set(name, found)
+    return found
+  }
+
+  private lookUp(key: string): Move | undefined {
+    return this.byKey.get(key) ?? this.base?.lookUp(key)
   }
 
   /** "2 press-ups + 1 burpee", "squat to press": all of its parts have to be somebody's. */
@@ -171,7 +191,7 @@ export class Recogniser {
   }
 
   private simple(name: string): Move | null {
-    const known = this.byKey.get(nameKey(name))
+    const known = this.lookUp(nameKey(name))
     if (known) return known
     const headed = this.headed(name)
     return headed?.sure === 'guessed' ? headed.move : null
@@ -182,10 +202,10 @@ export class Recogniser {
     const words = nameWords(name)
     for (let length = Math.min(this.longest, words.length - 1); length > 0; length--) {
       for (let from = words.length - length; from >= 0; from--) {
-        const head = this.byKey.get([...words.slice(from, from + length)].sort().join(' '))
+        const head = this.lookUp([...words.slice(from, from + length)].sort().join(' '))
         const others = [...words.slice(0, from), ...words.slice(from + length)]
         // A word that nobody knows may be anything: it leaves the head a guess only beside a name of its own weight.
-        if (head && others.every((word) => word in MODIFIERS || this.byKey.has(word) || length >= others.length))
+        if (head && others.every((word) => word in MODIFIERS || this.lookUp(word) || length >= others.length))
           return guess(name, head, others)
       }
     }

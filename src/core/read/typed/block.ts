@@ -34,15 +34,12 @@ export interface Block {
   remarks: string[]
   unread: string[]
   link: string
-  /** Which round its items or lengths are of, where it says so. */
-  round: number | null
   /** Rests on lines of their own; `own`: taken for that of the move before. */
   closing: { ms: { low: number; high: number }; tokens: readonly Token[]; own: boolean }[]
 }
 
 export interface Outline {
   title: string
-  titleTokens: readonly Token[]
   /** A length in the title. */
   promise: Token | null
   blocks: Block[]
@@ -54,18 +51,6 @@ export const mark = (tokens: Iterable<Token>, fate: Fate, as: string): void => {
 }
 
 export const newBlock = (topic: Topic | null = null, name = ''): Block => ({
-  ...{
-    topic,
-    name,
-    head: [],
-    facts: [],
-    totals: [],
-    numbers: [],
-    items: [],
-    remarks: [],
-    unread: [],
-    link: '',
-    round: null,
-  },
+  ...{ topic, name, head: [], facts: [], totals: [], numbers: [], items: [], remarks: [], unread: [], link: '' },
   closing: [],
 })

@@ -21,7 +21,7 @@ const MINUTE_HEAD = /^(?:(?:odd|even)(?: minutes?)?|minutes?(?: \d+)?|min(?: \d+
 const DURATION_HEAD = /^(?:total |)(?:duration|length|time|total)$/i
 
 export class OutlineReader {
-  private readonly out: Outline = { title: '', titleTokens: [], promise: null, blocks: [], tokens: [] }
+  private readonly out: Outline = { title: '', promise: null, blocks: [], tokens: [] }
   private open: Block | null = null
   private lines: Line[] = []
   private headed: ReadonlySet<number> = new Set()
@@ -180,7 +180,6 @@ export class OutlineReader {
       .replace(/\s+/g, ' ')
       .trim()
       .replace(/[!]+$/, '')
-    this.out.titleTokens = line.tokens
     const lengths = body.flatMap((piece) => piece.numbers).filter(({ role, low }) => role === 'L' && low >= 120_000)
     this.out.promise = lengths.length === 1 ? (lengths[0] ?? null) : null
     mark(line.tokens, 'used', 'title')
@@ -255,8 +254,7 @@ export class OutlineReader {
     const round = pieces.flatMap((piece) => piece.facts).find((fact) => fact.kind === 'roundNo')
     if (round?.kind !== 'roundNo' || pieces.some(isWorded)) return false
     const table = body.every((piece) => !isWorded(piece))
-    const block = table && this.open ? this.open : this.start(newBlock())
-    block.round ??= table ? null : round.value
+    if (!table || !this.open) this.start(newBlock())
     mark(round.tokens, 'used', 'round')
     this.settings(table ? pieces : pieces.filter((piece) => !piece.facts.includes(round)))
     return true
