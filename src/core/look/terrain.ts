@@ -176,13 +176,27 @@ function drawLand(surface: Surface, stretch: Stretch, { x, wide, level }: Place,
   surface.lineTo(x + wide - 0.5, level)
   surface.closePath()
   surface.fillStyle = palette.land
+  // Ground that nobody has seen is faint, without a texture, and asks.
+  if (stretch.posture === null) surface.globalAlpha = 0.4
   surface.fill()
   surface.clip()
-  drawTexture(surface, stretch.posture ?? 'standing', { x, top, wide, tall }, palette.print)
+  if (stretch.posture) drawTexture(surface, stretch.posture, { x, top, wide, tall }, palette.print)
   surface.restore()
+  if (stretch.posture === null && wide >= NARROWEST_ASK) drawAsk(surface, x + wide / 2, level - tall / 2, palette.ink)
   surface.fillStyle = palette.ink
   if (wide >= PENNANT_WIDTH && stretch.side) drawPennant(surface, stretch.side, x + wide / 2, top)
   if (view.labels && wide > 46) drawLabel(surface, stretch.label, { x, wide, baseline: top - (stretch.side ? 28 : 8) })
+}
+
+/** So wide a stretch has room for its question mark, in pixels. */
+const NARROWEST_ASK = 9
+
+function drawAsk(surface: Surface, x: number, y: number, ink: string): void {
+  surface.fillStyle = ink
+  surface.textAlign = 'center'
+  surface.textBaseline = 'alphabetic'
+  surface.font = `700 15px "${FONTS.text}"`
+  surface.fillText('?', x, y + 5)
 }
 
 function drawDip(surface: Surface, { x, wide, level }: Place, deep: number, palette: Palette): void {
