@@ -2,8 +2,9 @@
 import type { ProblemFact } from '../facts'
 import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
 import { Problem } from '../problem'
-import { castOf } from '../score/cast'
-import { expandSection, formatOf, partOf, stationsOf } from '../score/formats'
+import { castOf, type Cast } from '../score/cast'
+import { expandSection, formatOf, partOf, stationsOf, type Section } from '../score/formats'
+import { likelyOf, valueAt } from '../score/formats/fields'
 import type { Part } from '../score/formats/format'
 import { aroundOf, type Score } from '../score/score'
 import type { Expansion, Segment, Totals } from '../score/segment'
@@ -48,11 +49,42 @@ export function expand(score: Score): Expansion {
   if (startMs > DAY) throw new Problem({ code: 'too-long' })
   countBlocks(score, parts)
   const outside = score.sections.filter((section) => OUTSIDE.has(partOf(section) ?? 'main')).map(({ key }) => key)
-  return { ...totalsOf(segments, new Set(outside)), segments }
+  const totals = totalsOf(segments, new Set(outside))
+  return { ...widened(totals, score, parts, cast), segments }
 }
 
 /** Parts that many a title does not count: what is done before and after the workout. */
 const OUTSIDE: ReadonlySet<Part> = new Set(['warmUp', 'coolDown', 'talk'])
+
+/** Where only the bounds of a count are known ("2 to 4 rounds"), the total may be off by what the others would add. */
+function widened(totals: Totals, score: Score, parts: readonly Segment[][], cast: Cast): Totals {
+  let { minMs, maxMs } = totals
+  score.sections.forEach((section, index) => {
+    const counts = countsOf(section)
+    if (!counts) return
+    const around = aroundOf(score, index, cast)
+    const planned = totalsOf(parts[index] ?? [])
+    const least = totalsOf(expandSection({ ...section, ...counts.low }, around))
+    const most = totalsOf(expandSection({ ...section, ...counts.high }, around))
+    minMs += least.minMs - planned.minMs
+    maxMs = maxMs === null || most.maxMs === null || planned.maxMs === null ? null : maxMs + most.maxMs - planned.maxMs
+  })
+  return minMs === totals.minMs && maxMs === totals.maxMs ? totals : { ...totals, estimated: true, minMs, maxMs }
+}
+
+/** The bounds of a section's counts, by field; null where all are known, or where the most would be absurd. */
+function countsOf(section: Section): { low: Record<string, number>; high: Record<string, number> } | null {
+  const low: Record<string, number> = {},
+    high: Record<string, number> = {}
+  for (const field of formatOf(section).notation.fields) {
+    const range = section.ranges[field.field]
+    if (field.kind !== 'count' || !range || likelyOf(field, range) !== valueAt(section, field.field)) continue
+    low[field.field] = range[0]
+    high[field.field] = range[1]
+  }
+  if (!Object.keys(low).length) return null
+  return formatOf(section).works({ ...section, ...high }) > MOST_SEGMENTS ? null : { low, high }
+}
 
 /** Numbers the blocks that are trained, in place. */
 function countBlocks(score: Score, parts: readonly Segment[][]): void {
