@@ -191,7 +191,9 @@ describe('what is wrong is said in one line', () => {
     command.kill(signal)
     expect(((await ended) as [number | null, string | null])[1]).toBe(signal)
     expect([pictures(), existsSync(out), existsSync(`${out}.part.mp4`)]).toEqual([[], false, false])
-    expect(spawnSync('pgrep', ['-f', `${out}|${tmp}`]).stdout.toString()).toBe('')
+    // What it started is ended by the kernel once it is gone, which takes a moment.
+    const left = (): string => spawnSync('pgrep', ['-f', `${out}|${tmp}`]).stdout.toString()
+    await expect.poll(left, { timeout: 10_000 }).toBe('')
   })
   it('is code 3 when the machine lacks ffmpeg', () => {
     const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bin/cli.ts', 'hear', FILM], {
