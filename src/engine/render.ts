@@ -60,7 +60,8 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   try {
     const changes = overlayChanges(job.shown, job.count)
     const layers = overlayLayers(facts)
-    const lists = await Promise.all(
+    const lists = await allOf(
+      halt,
       layers.map((layer, number) =>
         drawStrip({ name: `layer${number}`, layer, changes, frame: facts, durationMs: cut.outMs, folder, signal }),
       ),
@@ -68,7 +69,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     const picture = join(folder, 'picture.mp4'),
       sound = join(folder, 'sound.mp4')
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
-    await Promise.all([renderPicture(job, { layers, lists, out: picture, signal }), renderSound(job, sound, signal)])
+    await allOf(halt, [renderPicture(job, { layers, lists, out: picture, signal }), renderSound(job, sound, signal)])
     await runTool(
       'ffmpeg',
       [
@@ -82,6 +83,17 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     throw error
   } finally {
     await rm(folder, { recursive: true, force: true })
+  }
+}
+
+/** All of it; where one fails the others are halted, and none is still at work on the folder that is swept. */
+async function allOf<T>(halt: AbortController, work: readonly Promise<T>[]): Promise<T[]> {
+  try {
+    return await Promise.all(work)
+  } catch (error) {
+    halt.abort()
+    await Promise.allSettled(work)
+    throw error
   }
 }
 

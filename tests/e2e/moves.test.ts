@@ -13,9 +13,9 @@ const rows = () => page.getByRole('list', { name: 'Moves' }).getByRole('listitem
 
 it('finds moves by word, posture and muscle', async () => {
   await page.goto(`${desk.url}/moves`)
-  await page.getByText(/^76 of 76$/).waitFor()
+  await page.getByText(/^273 of 273$/).waitFor()
   await page.getByRole('searchbox').fill('water jug')
-  await page.getByText(/^2 of 76$/).waitFor()
+  await page.getByText(/^2 of 273$/).waitFor()
   expect(await rows().allInnerTexts()).toEqual([
     expect.stringContaining('Anchor row'),
     expect.stringContaining('Jug lift'),
@@ -23,11 +23,10 @@ it('finds moves by word, posture and muscle', async () => {
   await page.getByRole('searchbox').fill('')
   await page.getByLabel('Posture').first().selectOption('seated')
   await page.getByLabel('Muscles').first().selectOption('trunk')
-  expect(await rows().allInnerTexts()).toEqual(
-    ['Porthole turn', 'Seated march', 'Seated twist', 'Tiller twist'].map(
-      (name) => expect.stringContaining(name) as string,
-    ),
-  )
+  const shown = (await rows().allInnerTexts()).join('\n')
+  for (const name of ['Boat hold', 'Porthole turn', 'Seated march', 'Seated twist', 'Tiller twist'])
+    expect(shown).toContain(name)
+  expect(shown).not.toContain('Hamstring stretch')
   await page.getByRole('searchbox').fill('zeppelin')
   await page.getByText('No move is like that.').waitFor()
 })
@@ -41,7 +40,7 @@ it("makes a move of one's own, which a score takes along, and says where it is u
   await page.getByLabel('Seconds a rep').fill('4.5')
   await page.getByRole('button', { name: 'grip', exact: true }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await page.getByText(/^77 of 77$/).waitFor()
+  await page.getByText(/^274 of 274$/).waitFor()
 
   const id = await desk.open('Deck Hours 18: punt')
   await page.getByRole('tab', { name: 'Shorthand' }).click()

@@ -76,7 +76,7 @@ describe('words and rules', () => {
     await desk.enter('Each takes about', '15', dialog())
     await close()
     await total('4:10')
-    await desk.page.getByTestId('totals').getByText('total, about').waitFor()
+    await desk.page.getByTestId('totals').getByText('total, 3:55 to 4:40').waitFor()
     await desk.read('Running sheet')
     expect(await desk.page.locator('[data-row="1"]').innerText()).toContain('Shown: Squat')
     expect(await desk.page.locator('[data-row="1"]').innerText()).toContain('~0:15')
