@@ -171,7 +171,7 @@ function Understood({ reading, text }: { reading: PlanReading; text: string }): 
               </span>
             )}
           </h3>
-          <pre tabIndex={0} className="mt-1 max-h-56 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">
+          <pre tabIndex={0} className="mt-1 max-h-44 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">
             {shown.split('\n').map((line, index) => (
               <span key={index} className={line.startsWith('?') ? 'block text-signal' : 'block'}>
                 {line || ' '}
@@ -199,7 +199,7 @@ function MarkedText({ text, tokens }: { text: string; tokens: readonly Token[] }
   const byLine = new Map<number, Token[]>()
   for (const token of tokens) byLine.set(token.line, [...(byLine.get(token.line) ?? []), token])
   return (
-    <pre tabIndex={0} className="mt-1 max-h-56 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">
+    <pre tabIndex={0} className="mt-1 max-h-44 overflow-auto bg-pale p-3 font-text whitespace-pre-wrap">
       {lines.map((line, index) => (
         <span key={index} className="block">
           {runsOf(line, byLine.get(index) ?? []).map(({ fate, said }, at) => (
