@@ -31,6 +31,9 @@ export interface PlanReading {
   unmet: { statedMs: Ms; totalMs: Ms } | null
 }
 
+/** The lines of a text as tokens count them. */
+export const linesOf = (text: string): string[] => text.split(/\r\n|\r|\n|\u2028|\u2029/)
+
 /** Longer texts are no plans; nobody would read them either. */
 export const LONGEST_PLAN = 200_000
 const MOST_QUESTIONS = 3
@@ -41,7 +44,7 @@ const MOST_QUESTIONS = 3
  */
 export function readTypedPlan(text: string, title = '', answers: readonly (number | null)[] = []): PlanReading {
   if (text.length > LONGEST_PLAN) throw new Problem({ code: 'plan-too-long', letters: text.length, most: LONGEST_PLAN })
-  const lines = text.split(/\r\n|\r|\n|\u2028|\u2029/)
+  const lines = linesOf(text)
   return ownNotation(text, lines) ?? chaptered(lines, title) ?? typed(lines, title, answers)
 }
 

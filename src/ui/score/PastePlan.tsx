@@ -4,7 +4,7 @@
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { tryExpand } from '@/core/expand/expand'
 import { Problem } from '@/core/problem'
-import { readTypedPlan, type PlanReading, type Question, type Token } from '@/core/read/typedPlan'
+import { linesOf, readTypedPlan, type PlanReading, type Question, type Token } from '@/core/read/typedPlan'
 import { freshKey } from '@/core/score/score'
 import { printShorthand } from '@/core/shorthand/print'
 import { formatClock } from '@/core/time/clock'
@@ -195,7 +195,7 @@ const FATES: Record<Token['fate'], string> = {
 }
 
 function MarkedText({ text, tokens }: { text: string; tokens: readonly Token[] }): ReactNode {
-  const lines = text.split(/\r\n|\r|\n|\u2028|\u2029/)
+  const lines = linesOf(text)
   const byLine = new Map<number, Token[]>()
   for (const token of tokens) byLine.set(token.line, [...(byLine.get(token.line) ?? []), token])
   return (

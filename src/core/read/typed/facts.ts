@@ -156,14 +156,11 @@ const RULES: readonly Rule[] = [
   // Sets of reps.
   rule(
     '(?<s>N)x(?<r>N)p?(?![LN/:])|(?<s2>N)sg?(?<r2>N)(?!g*[we])p?|(?<s3>N)sx(?<r3>N)p?|(?<s4>N)s-(?<r4>N)p',
-    ({ groups }) => [
-      {
-        kind: 'setsOfReps',
-        low: (groups.s ?? groups.s2 ?? groups.s3 ?? groups.s4)?.low ?? 1,
-        high: (groups.s ?? groups.s2 ?? groups.s3 ?? groups.s4)?.high ?? 1,
-        reps: (groups.r ?? groups.r2 ?? groups.r3 ?? groups.r4)?.low ?? 1,
-      },
-    ],
+    ({ groups }) => {
+      const sets = groups.s ?? groups.s2 ?? groups.s3 ?? groups.s4
+      const perSet = groups.r ?? groups.r2 ?? groups.r3 ?? groups.r4
+      return [{ kind: 'setsOfReps', low: sets?.low ?? 1, high: sets?.high ?? 1, reps: perSet?.low ?? 1 }]
+    },
   ),
   // Rounds.
   rule('jg*[:-]?(?<a>N)x?[ostm]?[,/;&.|]*jg*[:-]?(?<b>N)x?(?<u>[ost])', ({ groups }) => [
@@ -224,10 +221,9 @@ function divided(own: readonly Token[], groups: Groups): readonly (readonly Toke
 }
 
 /** @returns what was found, in the order of the line; its tokens play no other part any more. */
-export function factsIn(tokens: readonly Token[]): { facts: Fact[]; rest: readonly Token[] } {
+export function factsIn(tokens: readonly Token[]): Fact[] {
   let roles = tokens.map(({ role }) => role).join('')
   const facts: { at: number; fact: Fact }[] = []
-  const taken = new Set<Token>()
   for (const { pattern, read } of RULES) {
     pattern.lastIndex = 0
     for (let found = pattern.exec(roles); found; found = pattern.exec(roles)) {
@@ -246,10 +242,9 @@ export function factsIn(tokens: readonly Token[]): { facts: Fact[]; rest: readon
       bodies.forEach((body, index) =>
         facts.push({ at: from + index / 10, fact: { ...body, tokens: shares[index] ?? NO_TOKENS } as Fact }),
       )
-      for (const token of own) taken.add(token)
       roles = roles.slice(0, from) + '_'.repeat(to - from) + roles.slice(to)
     }
   }
   facts.sort((one, other) => one.at - other.at)
-  return { facts: facts.map(({ fact }) => fact), rest: tokens.filter((token) => !taken.has(token)) }
+  return facts.map(({ fact }) => fact)
 }

@@ -52,14 +52,13 @@ export function lineOf(raw: string, index: number): Line | null {
   if (!text.trim()) return null
   const tokens = tokensOf(text, index)
   for (const token of tokens) Object.assign(token, { from: token.from + indent, to: token.to + indent })
-  const { facts } = factsIn(tokens)
   return {
     index,
     text: raw,
     tokens,
     bulleted,
     bullet: bulletOf(bullet?.[0] ?? '', index),
-    parts: partsOf(tokens, facts),
+    parts: partsOf(tokens, factsIn(tokens)),
   }
 }
 

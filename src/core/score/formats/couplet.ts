@@ -8,6 +8,7 @@ import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from '.
 import { type Around, defineFormat, type Format, keepsTabata } from './format'
 import { roundsOfGroups } from './frames'
 import { usual } from './rows'
+import { JOIN } from './run'
 import { withReps, type Station } from './station'
 
 const fields = [
@@ -20,8 +21,6 @@ const fields = [
 ] as const
 export const coupletSchema = sectionSchema('couplet', fields, 'groups')
 type Couplet = z.infer<typeof coupletSchema>
-
-const JOIN = ' + '
 
 /** How many times round a group the time holds, by seconds per rep: an estimate. */
 const timesInCouplet = (group: readonly Station[], workMs: number, around: Pick<Around, 'cast'>): number =>

@@ -9,7 +9,7 @@ import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from '.
 import { type Around, defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
-import { given, groupKey, guessed, placed, Run } from './run'
+import { given, groupKey, guessed, JOIN, placed, Run } from './run'
 import { labelIn, type Station } from './station'
 
 const fields = [
@@ -36,8 +36,7 @@ const climbOf = (
 })
 
 const UP = 'Up: ',
-  DOWN = 'Down: ',
-  JOIN = ' + '
+  DOWN = 'Down: '
 
 export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
   schema: pyramidSchema,
