@@ -1,5 +1,6 @@
 // Reads a plan as people type it into a description. Nothing is invented and nothing vanishes: each word and number
 // ends up used, kept or not understood; where two readings are close it asks, with the likelier one chosen already.
+import { tryExpand } from '../expand/expand'
 import { MOST_SECTIONS } from '../limits'
 import { Problem } from '../problem'
 import { bareSection, type Section } from '../score/formats'
@@ -85,7 +86,8 @@ function typed(lines: readonly string[], title: string, answers: readonly (numbe
   const lone = placed.filter(({ block }) => block.items.length > 0).length === 1
   for (const one of placed) builder.block(one, lone ? promiseMs : null)
   for (const token of outline.tokens) if (token.fate === 'unread' && isMark(token)) mark([token], 'kept', 'mark')
-  const { score, questions, unmet } = builder.done()
+  const { score, questions, unmet: unmetBlock } = builder.done()
+  const unmet = unmetBlock ?? unmetPromise(score)
   const tokens = tableTokens(outline.tokens, lines, plain)
   return { score: scoreSchema.parse(withUnread(score, outline.tokens)), tokens, questions, unmet }
 }
@@ -149,6 +151,16 @@ class Builder {
     mark([total], 'used', 'total')
     if (!isNear(totalMs, total.low)) this.unmet ??= { statedMs: total.low, totalMs }
   }
+}
+
+/** The minutes of the title, where neither the video nor the workout in it comes near them. */
+function unmetPromise(score: Score): PlanReading['unmet'] {
+  const { expansion } = tryExpand(score)
+  const { promiseMs } = score
+  if (promiseMs === null || !expansion) return null
+  const far = (ms: Ms): boolean => Math.abs(ms - promiseMs) > Math.max(60_000, promiseMs * 0.1)
+  const { totalMs, workoutMs } = expansion
+  return far(totalMs) && far(workoutMs) ? { statedMs: promiseMs, totalMs } : null
 }
 
 const pause = (durationMs: Ms): Section => ({ ...bareSection('break', 'part', 'Break'), durationMs })

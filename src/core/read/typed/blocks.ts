@@ -14,7 +14,7 @@ export interface Placed {
 /** Settings typed before the first block hold for all; "same as block 1" copies what is missing. */
 export function blocksOf({ blocks }: Outline): Placed[] {
   const placed: Placed[] = []
-  let shared: Pick<Block, 'facts' | 'topic'> = { facts: [], topic: null }
+  let shared: Pick<Block, 'facts' | 'topic'> = { facts: takeBreakOfAll(blocks), topic: null }
   const done: Block[] = []
   const lastWithMoves = blocks.findLastIndex(({ items }) => items.length > 0)
   blocks.forEach((block, at) => {
@@ -34,6 +34,22 @@ export function blocksOf({ blocks }: Outline): Placed[] {
   return placed
 }
 
+/** "..., 1 minute between" after the last of several short parts is said of what stands between them. */
+function takeBreakOfAll(blocks: readonly Block[]): Fact[] {
+  const main = blocks.filter(isMain)
+  const last = main.at(-1)
+  if (!last || main.length < 2 || blocks.some(({ topic }) => topic === 'break')) return []
+  const short = (last.topic === 'tabata' || last.topic === 'pairs') && movesIn(last) <= 2
+  const rounds = main.every(({ name }) => /^Round \d/.test(name))
+  const isBreak = (fact: Fact): boolean =>
+    fact.kind === 'between' && (rounds || fact.what === 'block' || (short && fact.what === 'unsaid'))
+  const found = last.facts
+    .filter(isBreak)
+    .map((fact) => (fact.kind === 'between' && fact.what === 'round' ? { ...fact, what: 'block' as const } : fact))
+  last.facts = last.facts.filter((fact) => !isBreak(fact))
+  return found
+}
+
 /** Topics under which settings may stand for all that follows. */
 const PREFACE: ReadonlySet<Topic | null> = new Set([null, 'block', 'tabata', 'pairs'])
 
@@ -47,7 +63,8 @@ function trailingBreak(placed: Placed, later: boolean): Placed[] {
   const { block } = placed
   const last = block.closing.at(-1)
   const item = block.items.at(-1)
-  if (!last || !item || !later || block.topic === 'pairs' || (last.own && !saysRests(placed))) return [placed]
+  if (!last || !item || !later || (block.topic === 'pairs' && movesIn(block) > 2) || (last.own && !saysRests(placed)))
+    return [placed]
   if (last.own) Object.assign(item, { restMs: null })
   block.closing = block.closing.slice(0, -1)
   const named = /break/i.test(last.tokens.map(({ text }) => text).join(' ')) ? 'Break' : 'Rest'
@@ -55,6 +72,8 @@ function trailingBreak(placed: Placed, later: boolean): Placed[] {
   between.facts.push({ kind: 'rest', ...last.ms, tokens: last.tokens })
   return [placed, { block: between, inherited: [], breakBefore: false }]
 }
+
+const movesIn = ({ items }: Block): number => items.reduce((sum, { parts }) => sum + parts.length, 0)
 
 /** Whether the rests of a block are said for all its moves, so that one at its end is none of them. */
 function saysRests({ block, inherited }: Placed): boolean {

@@ -5,18 +5,19 @@ import { amountOf, joinedStations, likely, only, setCount, setLength, type Draft
 import type { Item } from './block'
 import type { Amount } from './settled'
 import { stationsOf } from './stations'
+import { english } from './words/en'
 
 /** As many times round as the time holds. */
 export function clocked(draft: Draft): Meaning[] | null {
   const { said, items } = draft
   const amrap = said.block.topic === 'amrap'
   const workMs = amrap
-    ? (said.takeTotal('work') ?? draft.minutes() ?? draft.said.amount('work')?.low)
+    ? (said.takeTotal('work') ?? draft.minutes() ?? draft.said.amount('work')?.low ?? items[0]?.workMs)
     : coupletMs(draft)
   if (!workMs) return null
   const section = { ...draft.section('couplet', amrap ? 'AMRAP' : 'Main'), workMs }
   setCount(section, 'rounds', said.rounds())
-  setLength(section, 'restMs', said.rest() ?? draft.closing() ?? said.between('round', 'unsaid'))
+  setLength(section, 'restMs', said.rest() ?? draft.closing() ?? said.between('round', 'set', 'unsaid'))
   section.groups = [items.flatMap((item) => stationsOf({ ...item, workMs: null, restMs: null }, { apart: true }))]
   return only(section)
 }
@@ -33,8 +34,9 @@ function coupletMs({ said, items }: Draft): number | null {
 export function everyMinute(draft: Draft): Meaning[] | null {
   const { said, items } = draft
   if (said.block.topic !== 'emom') return null
-  const every = /(\d+)\s*minutes/i.exec(said.block.name)
-  const slotMs = every ? Number(every[1]) * 60_000 : 60_000
+  // "Every 90 seconds", "E2MOM".
+  const [, amount, unit = ''] = /(\d+)\s*(\p{L}+)/u.exec(said.block.name) ?? []
+  const slotMs = amount ? Number(amount) * (english.units[unit.toLowerCase()] ?? 60_000) : 60_000
   const totalMs = said.takeTotal('minutes') ?? draft.minutes()
   const rounds = roundsOfMinutes(said.rounds(), totalMs && totalMs / slotMs, items.length)
   const work = said.amount('work')
@@ -78,7 +80,8 @@ function turnsOfTwo(items: readonly Item[]): [Item, Item][] | null {
   const groups: [Item, Item][] = []
   for (let at = 0; at < items.length; at += 2) {
     const [first, second] = items.slice(at, at + 2)
-    if (!first || !second?.then || first.parts[0]?.reps === null || second.parts[0]?.reps !== null) return null
+    if (!first || !second || first.parts[0]?.reps === null || second.parts[0]?.reps !== null) return null
+    if (!second.then && !second.facts.some(({ kind }) => kind === 'remainder')) return null
     groups.push([first, second])
   }
   return groups.length ? groups : null
@@ -102,7 +105,7 @@ function ownPace(draft: Draft, rounds: Amount | null): Meaning[] {
   const { said, items } = draft
   const section = draft.section('finisher', 'Main')
   setCount(section, 'rounds', rounds)
-  const between = said.between('round', 'unsaid', 'block')
+  const between = said.between('round', 'set', 'unsaid', 'block')
   const rest = said.rest()
   setLength(section, 'roundBreakMs', between ?? draft.closing())
   if (rest?.high) setLength(section, between ? 'restMs' : 'roundBreakMs', rest)
@@ -114,7 +117,7 @@ function ownPace(draft: Draft, rounds: Amount | null): Meaning[] {
 function sets(draft: Draft, perSet: FactOf<'setsOfReps'> | undefined, rounds: Amount | null): Meaning[] {
   const { said } = draft
   said.heed('setsOfReps')
-  const rest = said.between('station', 'round', 'unsaid') ?? said.rest() ?? draft.closing()
+  const rest = said.between('set', 'station', 'round', 'unsaid') ?? said.rest() ?? draft.closing()
   const sections: Section[] = []
   let open: SectionOf<'sets'> | null = null
   for (const item of draft.items) {

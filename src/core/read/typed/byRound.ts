@@ -10,7 +10,7 @@ export function table(draft: Draft): Meaning[] | null {
   if (!rounds) return null
   for (const kind of ['pairs', 'roundNo', 'work', 'rest', 'lengths', 'rounds', 'noRest'] as const) said.heed(kind)
   const section = draft.section('table', 'Main')
-  setLength(section, 'roundBreakMs', said.between('round', 'unsaid'))
+  setLength(section, 'roundBreakMs', said.between('round', 'set', 'unsaid'))
   return only({ ...section, rounds, stations: draft.plain() })
 }
 
@@ -21,8 +21,10 @@ function pairsOf({ said }: Draft): { workMs: number; restMs: number }[] | null {
   const numbered = said.block.facts.filter((fact) => fact.kind === 'roundNo').length
   const works = said.block.facts.filter((fact) => fact.kind === 'work')
   const rests = said.block.facts.filter((fact) => fact.kind === 'rest')
-  if (numbered > 1 && works.length === numbered && rests.length === numbered)
-    return works.map((work, at) => ({ workMs: work.low, restMs: rests[at]?.low ?? 0 }))
+  if (numbered > 1 && works.length === numbered && (rests.length < 2 || rests.length === numbered)) {
+    const shared = rests.length === numbered ? null : (said.rest() ?? said.between('station'))
+    return works.map((work, at) => ({ workMs: work.low, restMs: shared?.low ?? rests[at]?.low ?? 0 }))
+  }
   const growing = said.all('lengths').find((fact) => fact.of === 'rest')
   const [work] = works
   return growing && work ? growing.values.map((restMs) => ({ workMs: work.low, restMs })) : null
@@ -50,6 +52,17 @@ export function lengths(draft: Draft): Meaning[] | null {
   const restFor = (workMs: number): number => (asLong ? workMs : slot ? Math.max(0, slot.low - workMs) : rest)
   const rounds = values.map((workMs) => ({ workMs, restMs: restFor(workMs) }))
   return only({ ...draft.section('table', 'Main'), rounds, stations })
+}
+
+/** Works that are told round by round, within a minute that stays. */
+export function slots(draft: Draft): Meaning[] | null {
+  const { said } = draft
+  const works = said.block.facts.filter((fact) => fact.kind === 'work')
+  const numbered = said.block.facts.filter((fact) => fact.kind === 'roundNo').length
+  const climb = numbered > 1 && works.length === numbered ? climbOf(works.map(({ low }) => low)) : null
+  if (!climb || said.block.topic !== 'emom') return null
+  for (const kind of ['roundNo', 'work', 'remainder'] as const) said.heed(kind)
+  return only({ ...draft.section('slot', 'Main'), slotMs: 60_000, ...climb, stations: draft.plain() })
 }
 
 /** Even steps up, or up and back down; null where the lengths go otherwise. */

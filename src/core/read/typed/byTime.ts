@@ -16,6 +16,7 @@ interface Clock {
   afterRound: FactOf<'rest'> | null
 }
 
+const LONGEST_WORK = 300_000
 const NOTHING: Amount = { low: 0, high: 0 }
 const CLASSIC = { workMs: 20_000, restMs: 10_000, intervals: 8 }
 
@@ -23,10 +24,14 @@ const CLASSIC = { workMs: 20_000, restMs: 10_000, intervals: 8 }
 export function timed(draft: Draft): Meaning[] | null {
   const { said, items } = draft
   const tabata = said.block.topic === 'tabata'
-  if (!said.has('work') && !tabata && items.every(({ workMs }) => workMs === null)) return null
+  const unsaid = !said.has('work') && !tabata && items.every(({ workMs }) => workMs === null)
+  // "20 seconds as hard as you can, 10 seconds rest": what stands beside a rest is work.
+  const bare =
+    unsaid && said.has('rest') && (said.total?.low ?? LONGEST_WORK) < LONGEST_WORK ? said.takeTotal('work') : null
+  if (unsaid && bare === null) return null
   const [loose] = said.all('rest')
   const clock: Clock = {
-    work: said.amount('work'),
+    work: said.amount('work') ?? amountOf(bare),
     afterRound: said.has('noRest') && loose ? loose : null,
     rest: said.rest(),
     rounds: said.rounds(),
@@ -56,7 +61,7 @@ function byStation(draft: Draft, { work, rest, rounds }: Clock): Meaning[] {
   const section = draft.section('byStation', 'Main')
   draft.said.heed('stationByStation')
   setLength(section, 'workMs', work)
-  setLength(section, 'restMs', rest)
+  setLength(section, 'restMs', rest ?? draft.said.between('set'))
   setCount(section, 'sets', rounds)
   setLength(section, 'changeMs', draft.said.between('station'))
   const { workMs } = section
@@ -76,7 +81,7 @@ function pairs(draft: Draft, { work, rest, rounds }: Clock): Meaning[] {
   setLength(section, 'workMs', work)
   setLength(section, 'restMs', rest)
   setCount(section, 'times', rounds)
-  setLength(section, 'pairBreakMs', draft.said.between('block', 'unsaid', 'round') ?? draft.middle())
+  setLength(section, 'pairBreakMs', draft.said.between('block', 'unsaid', 'round', 'set') ?? draft.middle())
   const apart = draft.items.every(({ parts }) => parts.length === 2)
   const { workMs } = section
   const flat = draft.items.flatMap((item) => stationsOf({ ...item, restMs: null }, { workMs, apart }))
@@ -121,7 +126,7 @@ function burstOf(draft: Draft, { work, rest }: Clock, intervals: number): Sectio
   const section = draft.section('burst', 'Tabata')
   setLength(section, 'workMs', work)
   setLength(section, 'restMs', rest)
-  setLength(section, 'burstBreakMs', draft.said.between('block', 'unsaid', 'round'))
+  setLength(section, 'burstBreakMs', draft.said.between('block', 'unsaid', 'round', 'set'))
   return { ...section, intervals, lastRest: 'replaced' }
 }
 
@@ -153,13 +158,17 @@ interface CircuitMaker {
 
 function circuitMaker(draft: Draft, { work, rest: said, afterRound }: Clock): CircuitMaker {
   if (afterRound) mark(afterRound.tokens, 'used', 'between')
-  const between = draft.said.between('round', 'block', 'unsaid') ?? afterRound
-  const station = draft.said.between('station')
-  const rest = afterRound ? NOTHING : (said ?? station)
   const rows = draft.items.flatMap((item) => (item.joiner === '/' ? partsOf(item) : [item]))
   const typed = rows.filter((item) => item.restMs !== null)
   const common = (lengths: readonly (number | null)[]): number => usual(lengths.map((durationMs) => ({ durationMs })))
   const workMs = work ? likely(work) : common(rows.map((item) => item.workMs))
+  const sets = draft.said.between('set')
+  const unsaid = draft.said.between('unsaid')
+  const short = unsaid && unsaid.high < workMs ? unsaid : null
+  // Where nothing else is said of rests, those between sets, or between whatever it is, are all.
+  const rest = afterRound ? NOTHING : (said ?? draft.said.between('station') ?? sets ?? short)
+  const spare = [unsaid, afterRound, sets].find((one) => one !== null && one !== rest) ?? null
+  const between = draft.said.between('round', 'block') ?? spare
   // Rests were typed where they are: where some moves have none, none is usual.
   const ownRests = typed.length === rows.length ? common(rows.map((item) => item.restMs)) : 0
   const restMs = rest ? likely(rest) : ownRests

@@ -44,12 +44,12 @@ function sectionsOf(chapters: readonly Chapter[], keys: FreshKeys): Section[] {
   chapters.forEach(({ atMs, text, tokens }, at) => {
     mark(tokens, 'used', 'chapter')
     const next = chapters[at + 1]
-    // The last line only says where the video ends.
-    if (!next) return
-    const lengthMs = next.atMs - atMs
     const topic = topicOf(text)
+    const lengthMs = next ? next.atMs - atMs : null
     if (topic === 'talk')
       return void sections.push({ ...bareSection('talk', keys.take(text), text), guessMs: lengthMs })
+    // The last line only says where the video ends, unless somebody talks there.
+    if (lengthMs === null) return
     if (topic === 'warmUp' || topic === 'coolDown') {
       const station = newStation('', { workMs: lengthMs })
       return void sections.push({ ...bareSection(topic, keys.take(text), text), stations: [station] })

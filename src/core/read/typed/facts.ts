@@ -3,7 +3,7 @@
 import type { Token } from './tokens'
 
 /** What a break stands between. */
-export type Between = 'round' | 'station' | 'block' | 'unsaid'
+export type Between = 'round' | 'set' | 'station' | 'block' | 'unsaid'
 
 export type Fact = { tokens: readonly Token[] } & (
   | { kind: 'work'; low: number; high: number }
@@ -53,7 +53,7 @@ const length = (
 ): FactBody => ({ kind, ...msOf(token) })
 const WHAT: Readonly<Record<string, Between>> = {
   o: 'round',
-  s: 'station',
+  s: 'set',
   m: 'station',
   i: 'station',
   k: 'block',
@@ -115,8 +115,8 @@ const RULES: readonly Rule[] = [
   rule('>', marker('stationByStation')),
   rule('\\[', marker('left')),
   rule('\\]', marker('right')),
-  rule('(?<=^|[-(,:/_])l(?=$|[),.|])', marker('left')),
-  rule('(?<=^|[-(,:/_])R(?=$|[),.|])', marker('right')),
+  rule('(?<=^|[-(,:/_W])l(?=$|[(),.|])', marker('left')),
+  rule('(?<=^|[-(,:/_W])R(?=$|[(),.|])', marker('right')),
   rule('y', marker('ownWay')),
   rule('u', marker('remainder')),
   rule('\\^', marker('upAndDown')),
@@ -124,12 +124,17 @@ const RULES: readonly Rule[] = [
   // Growing numbers.
   rule('(?<d>[LN])p?B', ({ groups }) => [growth(groups.d)]),
   rule('Ag*(?<d>[LN])p?(?:g*e?[ot]?)', ({ groups }) => [growth(groups.d)]),
+  rule('(?<d>L)z(?=[,;.])', ({ groups }) => [start(groups.d)]),
   rule('zg*(?<d>[LN])p?', ({ groups }) => [start(groups.d)]),
   rule('(?<d>L)g?Y', ({ groups }) => [length('slot', groups.d)]),
-  rule('(?<d>L)g?U', ({ groups }) => [length('up', groups.d)]),
-  rule('(?<d>L)g?D', ({ groups }) => [length('down', groups.d)]),
-  rule('rg?(?<d>[LN])g*bo(?<no>N)|(?<d2>[LN])g?r?g*bo(?<no2>N)', ({ groups }) => [
-    { kind: 'restAfterRound', round: (groups.no ?? groups.no2)?.low ?? 1, ms: msOf(groups.d ?? groups.d2).low },
+  rule('(?<d>L)g?U|Ug*(?<d2>L)', ({ groups }) => [length('up', groups.d ?? groups.d2)]),
+  rule('(?<d>L)g?D|Dg*(?<d2>L)', ({ groups }) => [length('down', groups.d ?? groups.d2)]),
+  rule('rg?(?<d>[LN])g*bo(?<no>N)|(?<d2>[LN])g?r?g*bo(?<no2>N)|bo(?<no3>N)g*r?g*(?<d3>[LN])', ({ groups }) => [
+    {
+      kind: 'restAfterRound',
+      round: (groups.no ?? groups.no2 ?? groups.no3)?.low ?? 1,
+      ms: msOf(groups.d ?? groups.d2 ?? groups.d3).low,
+    },
   ]),
   rule('1r:?g?(?<d>[LN])', ({ groups }) => [{ kind: 'restAfterRound', round: 1, ms: msOf(groups.d).low }]),
   // No rest.
@@ -142,6 +147,7 @@ const RULES: readonly Rule[] = [
   rule('bg*e?g*(?<what>[osmkF])[:=,]*g*(?<d>L)', ({ groups }) => [between(groups.d, groups.what)]),
   rule('(?<d>[LN])g?rg?b(?=[,.)|]|$)', ({ groups }) => [between(groups.d, undefined)]),
   rule('(?<d>[LN])g*C', ({ groups }) => [between(groups.d, { role: 'm' } as Token)]),
+  rule('(?<d>[LN])g*b(?=[,.;&)|]|$)', ({ groups }) => [between(groups.d, undefined)]),
   // Work and rest.
   rule('(?<w>[LN])g*w[,/|&+.:T-]*g*(?<r>[LN])g*r', ({ groups }) => [
     length('work', groups.w),
@@ -167,32 +173,52 @@ const RULES: readonly Rule[] = [
     { ...rounds(groups.a, groups.u), ...spanOf(groups.a, groups.b) } as FactBody,
   ]),
   rule('em(?<n>N)[xt]', ({ groups }) => [rounds(groups.n, { role: 's' } as Token), { kind: 'stationByStation' }]),
+  // "Rest 30 s, then one more round."
+  rule('rg*(?<d>[LN])[,.&T]*g*(?<n>N)Mg*[ot]?', ({ groups }) => [
+    between(groups.d, { role: 'o' } as Token),
+    oneMore(groups.n),
+  ]),
+  rule('rg*(?<d>[LN])[,.&T]*g*Z', ({ groups }) => [between(groups.d, { role: 'o' } as Token), oneMore(undefined)]),
+  rule('Z', () => [oneMore(undefined)]),
+  // "and repeat two more times": after the first.
+  rule('g*(?<n>N)Mg*[ot]?|g*(?<n2>N)tM', ({ groups }) => [oneMore(groups.n ?? groups.n2)]),
+  // "Round 1 - 20 seconds".
+  rule('o(?<no>N)[:=-]?g*(?<d>L)(?![,/]?g*[wrb/])', ({ groups }) => [
+    { kind: 'roundNo', value: groups.no?.low ?? 1 },
+    length('work', groups.d),
+  ]),
   rule('(?<n>N)og+(?<k>k)', ({ groups }) =>
     /tabata/i.test(groups.k?.text ?? '')
       ? [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]
       : [rounds(groups.n, { role: 'o' } as Token)],
   ),
+  rule('(?<n>N)og(?<d>L)(?!g*[rb])', ({ groups }) => [
+    rounds(groups.n, { role: 'o' } as Token),
+    length('work', groups.d),
+  ]),
   rule('(?<n>N)i[g]*(?<d>L)', ({ groups }) => [rounds(groups.n, { role: 'i' } as Token), length('work', groups.d)]),
   rule('ig*(?<d>L)', ({ groups }) => [length('work', groups.d)]),
-  rule('(?<n>N)m[g]*(?<d>L)(?!g*b)', ({ groups }) => [moveCount(groups.n), length('work', groups.d)]),
+  rule('(?<n>N)mx?[g]*(?<d>L)(?!g*b)', ({ groups }) => [moveCount(groups.n), length('work', groups.d)]),
   rule('(?<n>N)m', ({ groups }) => [moveCount(groups.n)]),
   rule('(?<n>N)x?(?<u>[osti])(?:g*e(?!g*[osm]))', ({ groups }) => [rounds(groups.n, groups.u, true)]),
   rule('(?<n>N)x?(?<u>[osti])(?:g*eg*[km])?', ({ groups }) => [rounds(groups.n, groups.u)]),
   rule('(?<n>N)F', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
   rule('(?<n>N)x?k', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
-  rule('(?<u>o)[:=-]?(?<n>N)', ({ groups }) =>
+  rule('(?<u>o)[:=-]?(?<n>N)(?!g*[wr/])', ({ groups }) =>
     /s$/i.test(groups.u?.text ?? '') ? [rounds(groups.n, groups.u)] : [{ kind: 'roundNo', value: groups.n?.low ?? 1 }],
   ),
   rule('1o', ({ tokens }) => [{ kind: 'roundNo', value: tokens[0]?.low ?? 1 }]),
   // Lengths with a word beside them.
-  rule('(?<d>[LN])g?e(?:g*[miW]{0,1}(?=[,.)|]|$)|g*m)?', ({ groups }) => [length('work', groups.d)]),
+  rule('(?<d>[LN])g?e(?:g*[mi]?(?=[,.)|]|$)|g*m)?', ({ groups }) => [length('work', groups.d)]),
   rule('(?<d>[LN])g*w(?![LN])', ({ groups }) => [length('work', groups.d)]),
   rule('wg*[:=]?g*(?<d>[LN])', ({ groups }) => [length('work', groups.d)]),
   rule('(?<d>[LN])g?r', ({ groups }) => [length('rest', groups.d)]),
-  rule('rg*[:=-]?g*(?<d>[LN])', ({ groups }) => [length('rest', groups.d)]),
+  rule('rg*[:=-]?g*(?<d>[LN])|r\\((?<d2>L)\\)', ({ groups }) => [length('rest', groups.d ?? groups.d2)]),
   rule('(?<n>N)p', ({ groups }) => [{ kind: 'reps', low: groups.n?.low ?? 1, high: groups.n?.high ?? 1 }]),
-  rule('(?<=[(g])(?<n>N)x(?=[),.]|$)', ({ groups }) => [rounds(groups.n, undefined)]),
+  rule('(?<=[(g/,|;-])(?<n>N)x(?=[),.]|$)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<n>N)x(?=[_(L])', ({ groups }) => [rounds(groups.n, undefined)]),
+  rule('(?<=F)x(?<n>N)', ({ groups }) => [rounds(groups.n, undefined)]),
+  rule('(?<=[-,(|:]g*)x(?<n>N)(?=$|[),.;|:-])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=_|^)[,|.:-]*x(?<n>N)(?![gW])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('q', marker('same')),
 ]
@@ -208,6 +234,10 @@ const start = (token: Token | undefined): FactBody =>
   token?.role === 'N' && token.low <= 5 ? reps('start', token) : length('start', token)
 /** Small bare numbers that grow are reps, and stay numbers. */
 const reps = (kind: 'step' | 'start', token: Token): FactBody => ({ kind, low: token.low, high: token.high })
+const oneMore = (token: Token | undefined): FactBody => ({
+  ...{ kind: 'rounds', unit: 'round', each: false },
+  ...{ low: (token?.low ?? 1) + 1, high: (token?.high ?? 1) + 1 },
+})
 const moveCount = (token: Token | undefined): FactBody => ({ kind: 'moveCount', value: token?.low ?? 0 })
 
 const NO_TOKENS: readonly Token[] = []

@@ -1,5 +1,5 @@
 // Pieces of a line as moves: what each says of itself, and what it says of its block.
-import type { Fact } from './facts'
+import type { Fact, FactOf } from './facts'
 import { mark, type Item } from './block'
 import { coreOf, isWorded, type Piece } from './lines'
 import type { Token } from './tokens'
@@ -42,10 +42,15 @@ export function takeOwn(item: Item, piece: Piece): { facts: Fact[]; totals: Toke
   return { facts, totals }
 }
 
+/** "a, b and c", "20 s a + 20 s b": joined by a word or a sign, and yet a move of its own. */
+export const standsAlone = (piece: Piece, last: Item, before: number): boolean =>
+  (piece.mark === '&' && before > 1) || (last.workMs !== null && piece.numbers.some(({ role }) => role === 'L'))
+
 /** What stands in brackets: a swap in a later round, or a note. */
 function takeNote(item: Item, { aside }: Piece): void {
   if (!aside.length) return
   const note = aside.map(({ text }) => text).join(' ')
+  if (!/[\p{L}\p{N}]/u.test(note)) return
   const swap = /^round (\d+)/i.test(note)
   mark(aside, swap ? 'used' : 'kept', swap ? 'swap' : 'remark')
   addNote(item, note)
@@ -57,13 +62,17 @@ export function addNote(item: Item, note: string): void {
 
 /** Whether a fact is the move's own. */
 function takeFact(item: Item, fact: Fact, piece: Piece): boolean {
+  // "4 rounds 30/15 squat, row": said of all.
+  const saysRounds = piece.facts.some(
+    ({ kind, ...rest }) => kind === 'rounds' && !('unit' in rest && rest.unit === 'set'),
+  )
   switch (fact.kind) {
     case 'rest':
-      if (item.restMs !== null) break
+      if (item.restMs !== null || saysRounds) return false
       Object.assign(item, { restMs: fact.low, restTokens: fact.tokens })
       return true
     case 'work':
-      if (item.workMs !== null || piece.facts.some(({ kind }) => kind === 'rounds')) break
+      if (item.workMs !== null || saysRounds) return false
       item.workMs = fact.low
       break
     case 'setsOfReps':
@@ -74,7 +83,7 @@ function takeFact(item: Item, fact: Fact, piece: Piece): boolean {
       item.parts = item.parts.map((part, at) => (at === item.parts.length - 1 ? { ...part, reps: fact.low } : part))
       break
     case 'rounds':
-      if (fact.unit !== 'set' || fact.low !== fact.high || piece.facts.length > 2 || !isWorded(piece)) return false
+      if (!saysSets(fact, piece)) return false
       item.sets = fact.low
       break
     default:
@@ -82,6 +91,13 @@ function takeFact(item: Item, fact: Fact, piece: Piece): boolean {
   }
   item.facts = [...item.facts, fact]
   return true
+}
+
+/** "Squats, 3 sets", "Jug lift (3 x 30 s)": how often one move is done, and not all of them. */
+function saysSets({ unit, low, high, tokens }: FactOf<'rounds'>, piece: Piece): boolean {
+  if (low !== high || piece.facts.length > 2 || !isWorded(piece)) return false
+  const behind = (tokens[0]?.from ?? 0) > (piece.words[0]?.from ?? 0)
+  return unit === 'set' || (unit === 'times' && behind && piece.numbers.some(({ role }) => role === 'L'))
 }
 
 /** The name and the reps of a move. */

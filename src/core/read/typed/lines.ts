@@ -30,7 +30,7 @@ export interface Line {
 }
 
 const BULLET =
-  /^\s*(?:(?:[-*•·–—>▪»‣◦☐✓✔✅👉➡→]+\uFE0F?|\d{1,2}\s*[.)](?=\s*\p{L}|\s+[\d(])|\d{1,2}\s+[-–:]\s+(?=\p{L})|[A-Ha-h][.)](?=\s)|[A-H]:(?=\s))\s*)+/u
+  /^\s*(?:(?:[-*•·–—>▪»‣◦☐✓✔✅👉➡→]+\uFE0F?|\d{1,2}\s*[.)](?=\s*\p{L}|\s+[\d(])|\d{1,2}\s+[-–:]\s+(?=\p{L})|[A-Ha-h]\d?[.)](?=\s)|[A-H]\d?:(?=\s)|[A-H]\d(?=\s+\p{L}))\s*)+/u
 /** Pictures and what hangs on them say nothing that a plan needs. */
 const PICTURE = /[\p{Extended_Pictographic}\uFE0F\u200D\u20E3]/gu
 
@@ -40,12 +40,15 @@ const DIVIDES = new Set([',', ';', '|', '/', 'T', '.', '-', '!', '?', '+', '&', 
 /** Nobody types a plan in lines this long. */
 export const LONGEST_LINE = 1200
 
-/** @returns null for a line with nothing in it. */
-export function lineOf(raw: string, index: number): Line | null {
+/**
+ * @param numbered the number that it begins with is its place in a list.
+ * @returns null for a line with nothing in it.
+ */
+export function lineOf(raw: string, index: number, numbered = false): Line | null {
   const plain = raw.replace(PICTURE, (picture) => (/[✅👉➡✓✔]/u.test(picture) ? '-' : ' '.repeat(picture.length)))
   // "(40s) Squats" says no more than "40s Squats".
   const unboxed = plain.replace(/^(\s*)[([](\d[^)\]]{0,20})[)\]](?=\s*\p{L})/u, '$1 $2 ')
-  const bullet = BULLET.exec(unboxed)
+  const bullet = english.minuteMark.exec(unboxed) ?? BULLET.exec(unboxed) ?? (numbered ? NUMBERED.exec(unboxed) : null)
   const bulleted = bullet !== null
   const indent = bullet?.[0].length ?? 0
   const text = unboxed.slice(indent)
@@ -60,6 +63,32 @@ export function lineOf(raw: string, index: number): Line | null {
     bullet: bulletOf(bullet?.[0] ?? '', index),
     parts: partsOf(tokens, factsIn(tokens)),
   }
+}
+
+const NUMBERED = /^(\s*)(\d{1,2})(?=\s+\p{L})/u
+/** Fewer numbers in a row may be reps. */
+const FEWEST_NUMBERED = 3
+
+/**
+ * Lines numbered from 1 on without a dot. Where the clock decides what is done they are places in a list, and no reps.
+ * @returns indices of such lines.
+ */
+export function runningNumbers(texts: readonly string[], lines: readonly (Line | null)[]): number[] {
+  const timed = lines.some((line) => line?.parts.flat().some(({ facts }) => facts.some(({ kind }) => kind === 'work')))
+  if (!timed) return []
+  const found: number[] = []
+  let run: number[] = []
+  const close = (): void => {
+    if (run.length >= FEWEST_NUMBERED) found.push(...run)
+    run = []
+  }
+  texts.forEach((text, index) => {
+    const number = Number(NUMBERED.exec(text)?.[2] ?? 0)
+    if (number !== run.length + 1) close()
+    if (number === run.length + 1) run.push(index)
+  })
+  close()
+  return found
 }
 
 function bulletOf(text: string, line: number): Token | null {
@@ -135,6 +164,7 @@ class OpenPiece {
 
   word(token: Token, inside: boolean): void {
     if (token.role === '*' || token.role === '=' || token.role === 'x') return
+    if (token.role === 'K') return void this.aside.push(token)
     if (inside && this.words.length && token.role !== 'L') this.aside.push(token)
     else if (token.role === 'L' || token.role === 'N') this.numbers.push(token)
     else this.words.push(token)
@@ -153,7 +183,7 @@ class OpenPiece {
   }
 }
 
-const GLUE: ReadonlySet<string> = new Set('gnxebT&:qwrtpimos1ABUDYFC()0k>Ej')
+const GLUE: ReadonlySet<string> = new Set('gnMxebT&:qwrtpimos1ABUDYFC()0k>Ej')
 
 /** The words without those at either end that only hold others together. */
 export function textOf(words: readonly Token[]): string {
@@ -178,6 +208,11 @@ export function coreOf(words: readonly Token[]): readonly Token[] {
 export const isWorded = ({ words }: Piece): boolean =>
   words.some(({ role, text }) => !GLUE.has(role) && /\p{L}{2}/u.test(text))
 
+/** Words alone as a piece. */
+export const pieceOf = (words: readonly Token[]): Piece => ({
+  ...{ mark: '', words, facts: [], numbers: [], aside: [], text: textOf(words) },
+})
+
 /** Words beyond those that name a topic, and those that only hold others together. */
 export function extraWords(words: readonly Token[], topic: Topic | null): number {
   const pattern = english.topics.find(([one]) => one === topic)?.[1]
@@ -186,6 +221,10 @@ export function extraWords(words: readonly Token[], topic: Topic | null): number
   const plain = new Set(words.filter(({ role }) => role !== 'W').map(({ text }) => text))
   return left.split(' ').filter((word) => word.length > 1 && !plain.has(word)).length
 }
+
+/** All that a text names. */
+export const topicsOf = (text: string): Topic[] =>
+  english.topics.flatMap(([topic, pattern]) => (pattern.test(text.trim()) ? [topic] : []))
 
 /** What a heading is about; null where its words say nothing. */
 export function topicOf(text: string): Topic | null {

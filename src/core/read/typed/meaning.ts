@@ -36,7 +36,8 @@ export class Draft {
     readonly promiseMs: number | null,
   ) {
     this.sideRule = sideRuleOf(said)
-    for (const kind of ['byRound', 'halves', 'eachSide', 'moveCount', 'burstCount'] as const) said.heed(kind)
+    for (const kind of ['byRound', 'halves', 'eachSide', 'left', 'right', 'moveCount', 'burstCount'] as const)
+      said.heed(kind)
   }
 
   get items(): readonly Item[] {
@@ -81,8 +82,14 @@ export class Draft {
   }
 }
 
-const sideRuleOf = (said: Settled): SideRule | null =>
-  said.has('byRound') ? 'alternate' : said.has('halves') ? 'halves' : said.has('eachSide') ? 'each' : null
+const BLOCK_SIDES = [
+  ['byRound', 'alternate'],
+  ['halves', 'halves'],
+  ['eachSide', 'each'],
+  ['left', 'left'],
+  ['right', 'right'],
+] as const
+const sideRuleOf = (said: Settled): SideRule | null => BLOCK_SIDES.find(([fact]) => said.has(fact))?.[1] ?? null
 
 /** Parts with reps of their own share an interval; without, a row is one name. */
 export function joinedStations(item: Item, options: Parameters<typeof stationsOf>[1], together = false): Station[] {

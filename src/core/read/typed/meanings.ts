@@ -1,14 +1,14 @@
 // What a block of a typed plan can mean: candidates, each with how likely it is before any total is heard.
 import { newStation } from '../../score/formats/station'
 import { buyIn, clocked, counted, everyMinute } from './byReps'
-import { growing, ladder, lengths, pyramid, straight, table } from './byRound'
+import { growing, ladder, lengths, pyramid, slots, straight, table } from './byRound'
 import { timed } from './byTime'
 import { Draft, joinedStations, only, setCount, setLength, type Meaning } from './meaning'
 import { Settled } from './settled'
 
 /** Ways to read a block that has moves; the first that says anything is taken. */
 const WAYS: readonly ((draft: Draft) => Meaning[] | null)[] = [
-  ...[table, lengths, ladder, pyramid, growing],
+  ...[slots, table, lengths, ladder, pyramid, growing],
   ...[clocked, everyMinute, buyIn, counted],
   ...[straight, timed],
 ]
@@ -42,7 +42,7 @@ function part(draft: Draft, format: 'warmUp' | 'coolDown'): Meaning[] {
   const work = own.amount('work')
   setLength(section, 'workMs', work)
   setLength(section, 'restMs', own.rest())
-  setLength(section, 'roundBreakMs', own.between('round', 'unsaid'))
+  setLength(section, 'roundBreakMs', own.between('round', 'set', 'unsaid'))
   setCount(section, 'rounds', own.rounds())
   if (!items.length) {
     const total = own.takeTotal('work')

@@ -2,22 +2,33 @@
 // under it. Which format a block means is decided later.
 import { mark, newBlock, type Block, type Item, type Outline } from './block'
 import type { Fact } from './facts'
-import { addNote, newItem, partOf, takeOwn } from './items'
-import { coreOf, extraWords, isWorded, lineOf, LONGEST_LINE, textOf, topicOf, type Line, type Piece } from './lines'
-import { has, isSettings, saidBy, saysLengths, startsWithNumber, topicIn, wholeTopic } from './pieces'
-import { FEWEST_STAMPS, isStamp } from './stamps'
+import { addNote, newItem, partOf, standsAlone, takeOwn } from './items'
+import {
+  coreOf,
+  isWorded,
+  lineOf,
+  LONGEST_LINE,
+  pieceOf,
+  runningNumbers,
+  textOf,
+  topicOf,
+  topicsOf,
+  type Line,
+  type Piece,
+} from './lines'
+import { has, isCountedMove, isLength, isMinute, shapeOf, topicIn, wholeTopic } from './pieces'
+import { headingsIn, isColonTitle, isHeading, isNote, isPreface, isTitle, STRONG, type Around } from './roles'
+import { holdsStamps, isStamp } from './stamps'
 import type { Token } from './tokens'
 import { english } from './words/en'
 
 const wordsOf = (pieces: readonly Piece[]): Token[] => pieces.flatMap((piece) => piece.words)
 
-/** Facts that make a line a heading or a setting, wherever it stands. */
-const STRONG: ReadonlySet<Fact['kind']> = new Set([
-  ...(['between', 'rounds', 'pairs', 'lengths', 'restIsWork', 'step', 'slot', 'up', 'burstCount'] as const),
-  ...(['noRest', 'moveCount', 'stationByStation', 'restAfterRound', 'roundNo', 'start'] as const),
-])
+const CLOCK: ReadonlySet<Fact['kind']> = new Set(['work', 'rest', 'between', 'rounds', 'pairs', 'lengths', 'noRest'])
 
 const MINUTE_HEAD = /^(?:(?:odd|even)(?: minutes?)?|minutes?(?: \d+)?|min(?: \d+)?)$/i
+/** "Superset A". */
+const LETTERED = / [A-H]$/
 const DURATION_HEAD = /^(?:total |)(?:duration|length|time|total)$/i
 
 export class OutlineReader {
@@ -33,10 +44,10 @@ export class OutlineReader {
   read(texts: readonly string[], title: string): Outline {
     this.out.title = title
     const lines = texts.map((text, index) => (text.length > LONGEST_LINE ? null : lineOf(text, index)))
+    for (const index of runningNumbers(texts, lines)) lines[index] = lineOf(texts[index] ?? '', index, true)
     this.lines = lines.filter((line): line is Line => line !== null)
-    this.headed = this.headings()
-    this.stamped = texts.filter(isStamp).length >= FEWEST_STAMPS
-    let at = 0
+    this.headed = headingsIn(this.lines)
+    this.stamped = holdsStamps(texts)
     texts.forEach((text, index) => {
       const line = lines[index]
       if (!line) {
@@ -44,25 +55,24 @@ export class OutlineReader {
         return
       }
       this.out.tokens.push(...(line.bullet ? [line.bullet] : []), ...line.tokens)
-      this.line(line, at++)
+      this.line(line)
     })
+    this.headAsMove()
     return this.out
   }
 
-  /** Lines that are headings because a line of settings follows each; one alone may be a title. */
-  private headings(): ReadonlySet<number> {
-    const found = this.lines.flatMap((line, at) => {
-      const next = this.lines[at + 1]
-      const [pieces = [], ...more] = line.parts
-      const plain =
-        !line.bulleted &&
-        !more.length &&
-        pieces.length === 1 &&
-        pieces.every((piece) => !piece.facts.length && !piece.numbers.length)
-      const short = plain && (pieces[0]?.words.length ?? 9) <= 4
-      return short && next && isSettings(next) ? [line.index] : []
-    })
-    return new Set(found.length > 1 || (found[0] ?? 0) > (this.lines[0]?.index ?? 0) ? found : [])
+  /** "Side plank - 3 sets of 30 s" at the end is no heading: nothing stands under it. */
+  private headAsMove(): void {
+    const last = this.out.blocks.at(-1)
+    const [total] = last?.totals ?? []
+    if (!last?.head.length || last.items.length || last.topic !== null || !has(last.facts, 'rounds') || !total) return
+    last.items.push({ ...newItem(pieceOf(last.head), false), workMs: total.low })
+    mark([total], 'used', 'work')
+    last.totals = last.totals.slice(1)
+  }
+
+  private get around(): Around {
+    return { lines: this.lines, headed: this.headed, titled: this.out.title !== '', open: this.open }
   }
 
   private block(): Block {
@@ -76,31 +86,71 @@ export class OutlineReader {
     return block
   }
 
-  private line(line: Line, at: number): void {
-    if (this.aside(line)) return
+  private line(line: Line): void {
+    if (this.aside(line) || this.below(line)) return
+    if (line.bullet && isMinute(line) && !this.minute(line)) return
     const heads = line.parts.slice(0, -1)
     const body = line.parts.at(-1) ?? []
-    if (!heads.length) return this.plainLine(line, body, at)
-    if (heads.length === 1 && heads[0] && this.isColonTitle(line, heads[0], body))
+    if (!heads.length) return this.plainLine(line, body)
+    if (heads.length === 1 && heads[0] && isColonTitle(line, heads[0], body, this.around))
       return this.title(line, [...heads[0], ...body])
-    for (const head of heads) this.head(head, line, body)
+    if (heads.length === 1 && heads[0] && isCountedMove(heads[0], body)) return this.body([...heads[0], ...body], line)
+    heads.forEach((head, index) => {
+      // "Tabata A: jacks, squats, Tabata B: ...": moves of one part, and the head of the next.
+      const last = head.at(-1)
+      if (index && last && head.length > 1 && topicIn([last]) && head.slice(0, -1).some(isWorded)) {
+        this.body(head.slice(0, -1), line)
+        this.head([last], line, body)
+      } else this.head(head, line, body)
+    })
     if (body.length) this.body(body, line)
   }
 
   /** A line without a colon. */
-  private plainLine(line: Line, body: readonly Piece[], at: number): void {
-    if (this.isTitle(line, body, at)) return this.title(line, body)
-    if (this.isNote(line, body)) {
+  private plainLine(line: Line, body: readonly Piece[]): void {
+    const { around } = this
+    if (isTitle(line, body, around)) return this.title(line, body)
+    if (english.repeats.test(line.text) && this.repeat(line)) return
+    if (isNote(line, body, around)) {
       const strong = (fact: Fact): boolean => STRONG.has(fact.kind)
       this.settings(body.map((piece) => ({ ...piece, facts: piece.facts.filter(strong), numbers: [] })))
       return this.remark(line)
     }
-    if (this.isPreface(line, body)) {
+    if (isPreface(line, body, around)) {
       mark(wordsOf(body), 'kept', 'word')
       return this.settings(body)
     }
-    if (this.isHeading(line, body)) this.heading(body)
+    if (isHeading(line, body, around)) this.heading(body, line)
     else if (body.length) this.body(body, line)
+  }
+
+  /** "Minute 2 - 12 squats": what is done in one of the minutes of a block. @returns whether anything is. */
+  private minute(line: Line): boolean {
+    const block = this.block()
+    if (block.topic === null || block.topic === 'block') block.topic = 'emom'
+    // A minute of rest has no place in such a block: it stays marked.
+    return line.parts.flat().some(isWorded)
+  }
+
+  /** "Repeat part 1 and part 2": the same blocks once more. */
+  private repeat({ tokens }: Line): boolean {
+    const wanted = tokens.filter(({ role }) => role === 'N').map(({ low }) => low)
+    const found = wanted.flatMap((number) => this.out.blocks.find(({ name }) => name.endsWith(` ${number}`)) ?? [])
+    if (!found.length || found.length < wanted.length || !tokens.some(({ role }) => role === 'k')) return false
+    for (const block of found) this.start({ ...block, items: block.items.map((item) => ({ ...item })), closing: [] })
+    mark(tokens, 'used', 'same')
+    this.open = null
+    return true
+  }
+
+  /** A line all in brackets is a note to the move above it. */
+  private below(line: Line): boolean {
+    const last = this.open?.items.at(-1)
+    const [, text] = /^\s*\(([^()]*)\)\s*$/.exec(line.text) ?? []
+    if (!last || !text || line.parts.flat().some(({ facts }) => facts.length)) return false
+    mark(line.tokens, 'kept', 'remark')
+    addNote(last, text)
+    return true
   }
 
   /** Takes a line that is of no block: a link, gear, a list of chapters, a part that is elsewhere, a break. */
@@ -109,8 +159,8 @@ export class OutlineReader {
     const topic = topicOf(line.tokens.map(({ text }) => text).join(' '))
     const ownWay = line.parts.flat().some(({ facts }) => has(facts, 'ownWay'))
     if ((link || ownWay) && (topic === 'warmUp' || topic === 'coolDown')) this.outside(line, topic, link?.text ?? '')
-    else if (link || line.tokens.every(({ role }) => role === '@')) this.remark(line)
-    else if (english.gear.test(line.text.trim()) || (this.stamped && isStamp(line.text))) this.remark(line)
+    else if (link || line.tokens.every(({ role }) => role === '@')) this.remark(line, true)
+    else if (english.gear.test(line.text.trim()) || (this.stamped && isStamp(line.text))) this.remark(line, true)
     else if (this.isBreak(line)) this.pause(line)
     else return false
     return true
@@ -136,42 +186,29 @@ export class OutlineReader {
     const words = line.parts.flat().flatMap((piece) => piece.words)
     const core = coreOf(words.filter(({ role }) => role !== '@'))
     const name = core.length <= 3 ? textOf(core) : ''
-    const block = this.start(newBlock(topic, /\p{L}/u.test(name) ? name : ''))
-    block.link = link
-    block.facts.push({ kind: 'ownWay', tokens: [] })
+    const said = line.tokens.map(({ text }) => text).join(' ')
+    // "Warm up and cool down on your own."
+    const both = topicsOf(said).filter((one) => one === 'warmUp' || one === 'coolDown')
+    for (const one of both.length > 1 ? both : [topic]) {
+      const block = this.start(newBlock(one, both.length < 2 && /\p{L}/u.test(name) ? name : ''))
+      block.link = link
+      block.facts.push({ kind: 'ownWay', tokens: [] })
+    }
     mark(line.tokens, 'used', topic)
     this.open = null
   }
 
-  private remark(line: Line): void {
-    const unused = line.tokens.filter(({ fate }) => fate !== 'used')
-    mark(unused, 'kept', 'remark')
+  /** @param sure nothing in it can be meant for the clock. */
+  private remark(line: Line, sure = false): void {
+    // What a remark says of the clock is marked: it may be meant.
+    const clock = line.parts.flat().flatMap(({ facts }) => facts.filter(({ kind }) => CLOCK.has(kind)))
+    const doubted = new Set(sure ? [] : clock.flatMap(({ tokens }) => tokens))
+    mark(
+      line.tokens.filter((token) => token.fate !== 'used' && !doubted.has(token)),
+      'kept',
+      'remark',
+    )
     ;(this.open ?? this.out.blocks.at(-1) ?? this.block()).remarks.push(line.text.trim())
-  }
-
-  /** The first line names the plan, unless it says what is to be done. */
-  private isTitle({ bulleted, index, text }: Line, body: readonly Piece[], at: number): boolean {
-    if (english.notes.test(text) && /[.!?]\s*$/.test(text)) return false
-    if (at > 0 || this.out.title || bulleted || this.headed.has(index)) return false
-    const facts = body.flatMap((piece) => piece.facts)
-    if (facts.some(({ kind }) => kind !== 'same' && kind !== 'roundNo')) return false
-    const words = body.flatMap((piece) => piece.words)
-    const counts = body.filter((piece) => isWorded(piece) && startsWithNumber(piece) && piece.numbers[0]?.role === 'N')
-    if (counts.length > 1) return false
-    const topic = topicIn(body)
-    const next = this.lines[1]
-    const extra = extraWords(words, topic)
-    if (!extra && !facts.length) return this.minutesFirst(body) && next !== undefined && saysLengths(next)
-    const [length] = body[0]?.numbers ?? []
-    if (length && body[0] && startsWithNumber(body[0]) && length.role === 'L' && length.low < 180_000) return false
-    return body.some(isWorded)
-  }
-
-  /** "20 MINUTE TABATA". */
-  private minutesFirst(body: readonly Piece[]): boolean {
-    const [length] = body[0]?.numbers ?? []
-    const [word] = body[0]?.words ?? []
-    return length !== undefined && word !== undefined && length.role === 'L' && length.from < word.from
   }
 
   private title(line: Line, body: readonly Piece[]): void {
@@ -183,59 +220,6 @@ export class OutlineReader {
     const lengths = body.flatMap((piece) => piece.numbers).filter(({ role, low }) => role === 'L' && low >= 120_000)
     this.out.promise = lengths.length === 1 ? (lengths[0] ?? null) : null
     mark(line.tokens, 'used', 'title')
-  }
-
-  private isNote(line: Line, body: readonly Piece[]): boolean {
-    const words = body.flatMap((piece) => piece.words)
-    const said = words.filter(({ role }) => role === 'W').length
-    if (said && english.notes.test(line.text) && !line.bulleted) return true
-    if (line.bulleted) return false
-    const facts = body.flatMap((piece) => piece.facts)
-    if (said > 7 && !facts.some(({ kind }) => STRONG.has(kind))) return true
-    const last = line.tokens.at(-1)?.role
-    const numbers = facts.length + body.flatMap((piece) => piece.numbers).length
-    if (!numbers && said >= 2 && (last === '!' || last === '?' || (last === '.' && words.length > 2))) return true
-    // Where moves stand in a marked list, a bare line after it is none.
-    const listed = this.open?.items.some(({ bulleted }) => bulleted) ?? false
-    return listed && !numbers && said > 0 && !topicOf(textOf(words)) && !this.headed.has(line.index)
-  }
-
-  /** "4 laps of the boat, 35 on, 15 off": numbers with a few words to them, before the moves. */
-  private isPreface(line: Line, body: readonly Piece[]): boolean {
-    const facts = body.flatMap((piece) => piece.facts)
-    const [worded, ...more] = body.filter(isWorded)
-    const last = this.lines.at(-1) === line
-    if (line.bulleted || last || !worded || more.length || this.open?.items.length) return false
-    return has(facts, 'work') && has(facts, 'rest') && has(facts, 'rounds') && startsWithNumber(worded)
-  }
-
-  /** "Deck Hours 21: roof circuit". */
-  private isColonTitle({ bulleted, index }: Line, head: readonly Piece[], body: readonly Piece[]): boolean {
-    const next = this.lines[1]
-    const first = this.lines[0]?.index === index && !this.out.title && !bulleted
-    const pieces = [...head, ...body]
-    const plain = pieces.every((piece) => !piece.facts.length)
-    if (!first || !plain || topicOf(saidBy(head)) || !next) return false
-    return (
-      english.gear.test(next.text.trim()) || (body.length === 1 && (isSettings(next) || topicOf(next.text) !== null))
-    )
-  }
-
-  private isHeading(line: Line, body: readonly Piece[]): boolean {
-    if (line.bulleted) return false
-    if (this.headed.has(line.index)) return true
-    const worded = body.filter(isWorded)
-    const words = body.flatMap((piece) => piece.words)
-    const facts = body.flatMap((piece) => piece.facts)
-    const topic = topicIn(body)
-    const extra = extraWords(words, topic)
-    if (worded.length > 1 && !(topic && extra <= 2)) return false
-    const strong =
-      facts.some(({ kind }) => STRONG.has(kind) && kind !== 'noRest') || (has(facts, 'work') && has(facts, 'rest'))
-    if (topic === 'break') return false
-    if (topic && extra === 0) return true
-    if (topic && (strong || has(facts, 'work'))) return true
-    return worded.length === 1 && strong && body[0] !== undefined && isWorded(body[0]) && !startsWithNumber(body[0])
   }
 
   /** Words before a colon. */
@@ -254,9 +238,11 @@ export class OutlineReader {
     const round = pieces.flatMap((piece) => piece.facts).find((fact) => fact.kind === 'roundNo')
     if (round?.kind !== 'roundNo' || pieces.some(isWorded)) return false
     const table = body.every((piece) => !isWorded(piece))
-    if (!table || !this.open) this.start(newBlock())
+    if (!table || !this.open) this.start(newBlock(null, table ? '' : `Round ${round.value}`))
     mark(round.tokens, 'used', 'round')
-    this.settings(table ? pieces : pieces.filter((piece) => !piece.facts.includes(round)))
+    this.settings(
+      table ? pieces : pieces.map((piece) => ({ ...piece, facts: piece.facts.filter((fact) => fact !== round) })),
+    )
     return true
   }
 
@@ -277,20 +263,22 @@ export class OutlineReader {
     return true
   }
 
-  private heading(pieces: readonly Piece[]): void {
+  private heading(pieces: readonly Piece[], line: Line | null = null): void {
     const words = pieces.flatMap((piece) => piece.words)
     const topic = topicIn(pieces)
     const named = pieces.find((piece) => isWorded(piece) || topicOf(textOf(piece.words))) ?? pieces[0]
     // "Block 1", "PART 2": the number belongs to the name.
     const number = named?.numbers.find(({ role, from }) => role === 'N' && from >= (named.words[0]?.from ?? 0))
     const bare = (named?.words ?? []).map((word) => word.text).join(' ')
-    const counted = topic !== 'emom' && number ? `${bare} ${number.text}` : null
-    const keeps = counted ?? (topic === 'block' ? bare : textOf(named?.words ?? []))
+    const minutes = topic === 'emom' || topic === 'amrap'
+    const counted = !minutes && number ? `${bare} ${number.text}` : null
+    const letter = line?.bulleted ? line.bullet?.text.charAt(0) : undefined
+    const keeps = letter ?? counted ?? (topic === 'block' || LETTERED.test(bare) ? bare : textOf(named?.words ?? []))
     const block = this.start(newBlock(topic, keeps))
-    block.head.push(...words, ...(number && topic !== 'emom' ? [number] : []))
+    block.head.push(...words, ...(number && !minutes ? [number] : []))
     mark(block.head, 'used', 'heading')
     this.settings(pieces)
-    block.numbers = block.numbers.filter((token) => token !== number || topic === 'emom')
+    block.numbers = block.numbers.filter((token) => token !== number || minutes)
   }
 
   /** Takes the numbers of pieces for the open block. */
@@ -312,18 +300,44 @@ export class OutlineReader {
     const worded = pieces.filter(isWorded)
     const words = pieces.flatMap((piece) => piece.words)
     if (!worded.length) {
+      if (this.lengthBelow(pieces, line)) return
       const topic = topicOf(textOf(words))
       if (topic && topic !== 'break' && topic !== 'block' && !line.bulleted && !this.open?.items.length)
         return this.heading(pieces)
       mark(words, 'kept', 'word')
+      if (this.startsAnother(pieces, line)) this.start(newBlock(null, line.text.replace(/[^\p{L}\d ].*$/u, '').trim()))
       const rests = pieces.flatMap((piece) => piece.facts)
       if (rests.length === 1 && rests[0]?.kind === 'rest' && this.open?.items.length) return this.rest(rests[0], pieces)
       return this.settings(pieces)
     }
+    const end = english.ends.exec(line.text)?.[1]
+    if (end) this.start(newBlock(null, end))
     const items = this.items(pieces, line)
     const block = this.block()
     block.items.push(...items)
     for (const piece of this.later.splice(0)) this.heading([piece])
+  }
+
+  /** A length alone on the line below a move is the move's. */
+  private lengthBelow(pieces: readonly Piece[], line: Line): boolean {
+    const last = this.open?.items.at(-1)
+    const [length] = pieces[0]?.numbers ?? []
+    const above = last?.parts.at(-1)?.tokens[0]?.line
+    const at = this.lines.indexOf(line)
+    if (!last || !length || last.workMs !== null || length.low > 300_000 || !isLength(shapeOf(line))) return false
+    if (above === undefined || this.lines[at - 1]?.index !== above) return false
+    last.workMs = length.low
+    mark([length], 'used', 'work')
+    return true
+  }
+
+  /** "Round 2: 40/20" after the moves of round 1, or "Left leg (40 s each)". */
+  private startsAnother(pieces: readonly Piece[], { bulleted }: Line): boolean {
+    const facts = pieces.flatMap((piece) => piece.facts)
+    const [open] = [this.open]
+    const next = has(facts, 'roundNo') && open !== null && open.items.length > 0 && has(open.facts, 'roundNo')
+    const side = (has(facts, 'left') || has(facts, 'right')) && has(facts, 'work') && !bulleted
+    return next || side
   }
 
   private rest(fact: Fact & { kind: 'rest' }, pieces: readonly Piece[]): void {
@@ -345,7 +359,8 @@ export class OutlineReader {
     const dashes = pieces.filter(({ mark: before }) => before === '-').length
     const lone = worded.length === 1
     const items: Item[] = []
-    for (const piece of pieces) {
+    for (const whole of pieces) {
+      const piece = this.withoutFormat(whole)
       const last = items.at(-1)
       if (!isWorded(piece)) {
         this.unworded(piece, last, lone)
@@ -369,7 +384,11 @@ export class OutlineReader {
         continue
       }
       const part = partOf(piece)
-      if (last && (piece.mark === '+' || piece.mark === '&' || (piece.mark === '/' && slashes === 1))) {
+      if (
+        last &&
+        !standsAlone(piece, last, items.length) &&
+        (piece.mark === '+' || piece.mark === '&' || (piece.mark === '/' && slashes === 1))
+      ) {
         last.parts = [...last.parts, part]
         last.joiner = piece.mark
         this.own(last, piece)
@@ -380,6 +399,17 @@ export class OutlineReader {
       items.push(item)
     }
     return items
+  }
+
+  /** "As many rounds as possible of 10 squats": its first words name what the block is, and no move. */
+  private withoutFormat(piece: Piece): Piece {
+    const at = piece.words.findIndex(({ role }) => role !== 'g')
+    const first = piece.words[at]
+    const words = piece.words.slice(at + 1)
+    if (first?.role !== 'F' || !words.length || topicOf(first.text) !== 'amrap') return piece
+    mark([first], 'used', 'heading')
+    this.block().topic ??= 'amrap'
+    return { ...piece, words }
   }
 
   /** Numbers without words: a move's own where the line has but one move, else the block's. */

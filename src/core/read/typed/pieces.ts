@@ -17,7 +17,9 @@ export const saidBy = (pieces: readonly Piece[]): string =>
 export function topicIn(pieces: readonly Piece[]): Topic | null {
   const words = topicOf(pieces.flatMap((piece) => piece.words.map(({ text }) => text)).join(' '))
   if (words && words !== 'block') return words
-  const all = topicOf(saidBy(pieces))
+  const all = topicOf(
+    saidBy(pieces.map((piece) => ({ ...piece, facts: piece.facts.filter(({ kind }) => kind !== 'between') }))),
+  )
   return all && all !== 'block' && all !== 'break' ? all : words
 }
 
@@ -32,6 +34,43 @@ export const wholeTopic = ({ words }: Piece): boolean => {
 export const has = (facts: readonly Fact[], kind: Fact['kind']): boolean => facts.some((fact) => fact.kind === kind)
 export const startsWithNumber = ({ numbers, words, facts }: Piece): boolean =>
   [...numbers, ...facts.flatMap(({ tokens }) => tokens)].some((token) => token.from < (words[0]?.from ?? 0))
+
+/** "Split squat: 4 sets of 8": a move and its reps, though a colon stands between. */
+export function isCountedMove(head: readonly Piece[], body: readonly Piece[]): boolean {
+  const [piece, ...more] = head
+  if (!piece || more.length || !isWorded(piece) || piece.facts.length || topicIn(head) || body.some(isWorded))
+    return false
+  return body.some(({ facts }) => has(facts, 'setsOfReps') || has(facts, 'reps'))
+}
+
+/** How a line is built: `w` for words, `L` and `N` for numbers, `_` for what says something of the clock. */
+export const shapeOf = ({ parts }: Line): string =>
+  parts
+    .flat()
+    .map((piece) => {
+      const at = piece.words[0]?.from ?? 0
+      const numbers = piece.numbers.map(({ role, from }) => `${from < at ? '<' : '>'}${role}`)
+      return `${isWorded(piece) ? 'w' : ''}${numbers.join('')}${'_'.repeat(piece.facts.length)}`
+    })
+    .join(' ')
+
+export const saysSide = ({ parts }: Line): boolean =>
+  parts.flat().some(({ facts }) => has(facts, 'left') || has(facts, 'right'))
+
+/** A length and nothing else. */
+export const isLength = (shape: string): boolean => shape === '>L'
+
+/** Three or more names, each short: no sentence, however many words. */
+export const isList = (pieces: readonly Piece[]): boolean => {
+  const worded = pieces.filter(isWorded)
+  return worded.length >= 3 && worded.every(({ words }) => words.length <= 4)
+}
+
+/** "A) 45/15, 3 rounds": a letter and numbers head what follows. */
+export const isLettered = (line: Line): boolean =>
+  /^[A-Ha-h]\d?[.):]?$/.test(line.bullet?.text ?? '') && isSettings(line)
+
+export const isMinute = ({ bullet }: Line): boolean => english.minuteMark.test(`${bullet?.text ?? ''} .`)
 
 /** A line that says how long or how often, and names no move. */
 export const saysLengths = ({ parts }: Line): boolean =>

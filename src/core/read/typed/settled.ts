@@ -56,7 +56,7 @@ export class Settled {
     const own = this.block.facts.filter((fact) => fact.kind === 'between')
     // What is said once for the whole plan of breaks between blocks is no break within one.
     const shared = this.inherited.filter(
-      (fact) => fact.kind === 'between' && (fact.what === 'round' || fact.what === 'station'),
+      (fact) => fact.kind === 'between' && fact.what !== 'block' && fact.what !== 'unsaid',
     )
     const fact = [...own, ...shared].find((one) => one.kind === 'between' && what.includes(one.what))
     if (fact?.kind !== 'between') return null

@@ -6,6 +6,12 @@ export const FEWEST_STAMPS = 3
 
 export const isStamp = (line: string): boolean => STAMP.test(line)
 
+/** Whether a text holds a list of chapters: times that rise, and not lengths of moves. */
+export function holdsStamps(lines: readonly string[]): boolean {
+  const times = lines.flatMap((line) => stampOf(line)?.atMs ?? [])
+  return times.length >= FEWEST_STAMPS && times.every((atMs, at) => at === 0 || atMs >= (times[at - 1] ?? 0) + 1)
+}
+
 /** The time a line begins with, in milliseconds, and what follows it. */
 export function stampOf(line: string): { atMs: number; text: string } | null {
   const found = STAMP.exec(line)

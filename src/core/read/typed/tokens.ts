@@ -27,7 +27,8 @@ export interface Token {
 const unitNames = Object.keys(english.units).sort((one, other) => other.length - one.length)
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')
 const UNIT = `(?:${unitNames.map(escaped).join('|')})(?![\\p{L}\\p{N}])`
-const AMOUNT = '\\d{1,4}(?:[.,]\\d{1,3})?'
+/** Halves and quarters too: "1/2 min". */
+const AMOUNT = '(?:[13]\\/[24](?=\\s?(?:m|h))|\\d{1,4}(?:[.,]\\d{1,3})?)'
 
 const LENGTH = new RegExp(
   `(${AMOUNT})(?:(?:[-–]|\\s*to\\s*)(${AMOUNT}))?\\s*-?\\s*(${UNIT})(?:(?:(?<=(?<!\\p{L})(?:s|secs?|mins?|hrs?))\\.(?=\\s*[,;/\\p{L}]))|(?<=m|h|mins?|minutes?|hrs?|hours?)\\s*(?:and\\s*)?(\\d{1,2})\\s*((?:s|secs?|seconds?)(?![\\p{L}\\p{N}])))?`,
@@ -148,6 +149,9 @@ function timesAt({ match, numberEdge }: Scan): Found | null {
   return numberEdge && match(TIMES) ? { length: 1, role: 'x' } : null
 }
 
+/** "minute" without a number: no name of anything. */
+const isUnitWord = (said: string): boolean => said.length > 3 && english.units[said] !== undefined
+
 /** "once", "twice": a number and the word for times in one. */
 const TIMES_WORDS = new Set(['once', 'twice', 'thrice'])
 
@@ -156,7 +160,8 @@ function wordAt({ match }: Scan): Found | null {
   if (!word) return null
   const said = word[0].toLowerCase()
   const value = english.numbers[said]
-  if (value === undefined) return { length: word[0].length, role: WORD_ROLES.get(said) ?? 'W' }
+  if (value === undefined)
+    return { length: word[0].length, role: WORD_ROLES.get(said) ?? (isUnitWord(said) ? 'g' : 'W') }
   const more = { low: value, high: value, spelled: true }
   return { length: word[0].length, role: TIMES_WORDS.has(said) ? 'D2' : 'N', more }
 }
@@ -183,7 +188,10 @@ const bounded = (ms: number): number => Math.min(DAY, Math.max(0, Math.round(ms)
 
 function lengthOf(found: RegExpExecArray): Pick<Token, 'low' | 'high'> {
   const unit = english.units[(found[3] ?? '').toLowerCase().replace(/\.$/, '')] ?? 1000
-  const amount = (text: string): number => Number(text.replace(',', '.')) * unit
+  const amount = (text: string): number => {
+    const [over = '0', under] = text.split('/')
+    return (Number(over.replace(',', '.')) / Number(under ?? 1)) * unit
+  }
   const more = Number(found[4] ?? 0) * 1000
   const low = amount(found[1] ?? '0') + more
   const high = found[2] === undefined ? low : amount(found[2]) + more

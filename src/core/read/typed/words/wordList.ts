@@ -2,13 +2,14 @@
 
 /**
  * The part that a word can play in a plan, one letter each, so that a line is a string of parts in which patterns can
- * be looked for. Numbers: `L` length, `N` number, `1` ordinal. The clock: `w` work, `r` rest, `n` no, `0` none between,
- * `b` between, `C` to change, `>` before the next one, `Y` slot, `q` same. What is counted: `o` round, `s` set, `t`
- * times, `x` the sign for it, `k` block, `m` move, `i` interval, `p` rep, `e` each, `F` the name of a format. Growing:
- * `A` by what follows, `B` by what stands before, `z` begins, `U` up, `D` down, `^` up and down. Sides: `E` each side,
- * `H` swap halfway, `V` in turn by round, `v` in turn by rep, `f` right first, `l` left, `R` right, `[` and `]` the
- * same as phrases. Others: `u` for what is left, `y` on one's own, `j` for whom, `T` then, `@` link or tag, `g` words
- * that only hold others together, `W` any other word. Marks stand for themselves.
+ * be looked for. Numbers: `L` length, `N` number, `1` ordinal, `K` load. The clock: `w` work, `r` rest, `n` no, `0`
+ * none between, `b` between, `C` to change, `>` before the next one, `Y` slot, `q` same. What is counted: `o` round,
+ * `s` set, `t` times, `x` the sign for it, `k` block, `m` move, `i` interval, `p` rep, `e` each, `F` the name of a
+ * format, `M` more, `Z` once more. Growing: `A` by what follows, `B` by what stands before, `z` begins, `U` up, `D`
+ * down, `^` up and down. Sides: `E` each side, `H` swap halfway, `V` in turn by round, `v` in turn by rep, `f` right
+ * first, `l` left, `R` right, `[` and `]` the same as phrases. Others: `u` for what is left, `y` on one's own, `j` for
+ * whom, `T` then, `@` link or tag, `g` words that only hold others together, `W` any other word. Marks stand for
+ * themselves.
  */
 export type Role = string
 
@@ -43,6 +44,12 @@ export interface WordList {
   /** What a line about things to fetch, or addressed to viewers, holds: never a move. */
   gear: RegExp
   notes: RegExp
+  /** "Repeat block 1". */
+  repeats: RegExp
+  /** "Finish with ...": the word that names the block. */
+  ends: RegExp
+  /** "Minute 1 -" before what is done in it. */
+  minuteMark: RegExp
   /** Headings before a list that say nothing of it. */
   listHeads: RegExp
   /** Ways of naming a block that can be referred to. */
