@@ -25,6 +25,7 @@ export function blocksOf({ blocks }: Outline): Placed[] {
       return
     }
     if (saysSame(block)) copy(block, done)
+    if (goesOn(block, blocks[at - 1])) block.facts.push(...clockOf(done.at(-1)))
     const main = isMain(block)
     if (main && (block.topic === null || block.topic === 'block')) block.topic = shared.topic ?? block.topic
     if (block.items.length) done.push(block)
@@ -49,6 +50,13 @@ function takeBreakOfAll(blocks: readonly Block[]): Fact[] {
   last.facts = last.facts.filter((fact) => !isBreak(fact))
   return found
 }
+
+/** Moves alone after a break: the block before goes on. */
+const goesOn = ({ items, facts, head }: Block, before: Block | undefined): boolean =>
+  before?.topic === 'break' && items.length > 0 && !head.length && !facts.some(({ kind }) => kind === 'work')
+
+const clockOf = (block: Block | undefined): Fact[] =>
+  block?.facts.filter(({ kind }) => kind === 'work' || kind === 'rest' || kind === 'noRest' || kind === 'rounds') ?? []
 
 /** Topics under which settings may stand for all that follows. */
 const PREFACE: ReadonlySet<Topic | null> = new Set([null, 'block', 'tabata', 'pairs'])

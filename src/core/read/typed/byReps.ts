@@ -91,6 +91,8 @@ function turnsOfTwo(items: readonly Item[]): [Item, Item][] | null {
 export function counted(draft: Draft): Meaning[] | null {
   const { said, items } = draft
   if (said.has('work')) return null
+  const each = repsOfEach(draft)
+  if (each !== null) return ownPace(draft, said.all('rounds')[1] ?? null, each)
   const finisher = said.block.topic === 'finisher'
   const [perSet] = said.all('setsOfReps')
   const bySet = perSet !== undefined || items.every(({ sets }) => sets !== null)
@@ -101,7 +103,17 @@ export function counted(draft: Draft): Meaning[] | null {
   return bySet || (rounds?.unit === 'set' && !finisher) ? sets(draft, perSet, rounds) : ownPace(draft, rounds)
 }
 
-function ownPace(draft: Draft, rounds: Amount | null): Meaning[] {
+/** "Do each move 10 times, 3 rounds": reps of all moves; null where it is not so. */
+function repsOfEach({ said, items }: Draft): number | null {
+  const plain = items.every(({ parts, workMs, sets }) => workMs === null && sets === null && parts[0]?.reps === null)
+  const [each] = said.all('rounds')
+  if (!plain || each?.unit !== 'set' || !said.has('stationByStation')) return null
+  said.heed('stationByStation')
+  said.heed('rounds')
+  return each.low
+}
+
+function ownPace(draft: Draft, rounds: Amount | null, reps: number | null = null): Meaning[] {
   const { said, items } = draft
   const section = draft.section('finisher', 'Main')
   setCount(section, 'rounds', rounds)
@@ -109,7 +121,7 @@ function ownPace(draft: Draft, rounds: Amount | null): Meaning[] {
   const rest = said.rest()
   setLength(section, 'roundBreakMs', between ?? draft.closing())
   if (rest?.high) setLength(section, between ? 'restMs' : 'roundBreakMs', rest)
-  section.stations = items.flatMap((item) => joinedStations(item, { sideRule: draft.sideRule }, true))
+  section.stations = items.flatMap((item) => joinedStations(item, { sideRule: draft.sideRule, reps }, true))
   return only(section)
 }
 

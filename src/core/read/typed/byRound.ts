@@ -38,7 +38,7 @@ export function lengths(draft: Draft): Meaning[] | null {
   mark(listed.tokens, 'used', 'work')
   said.heed('upAndDown')
   const { values } = listed
-  const slot = said.amount('slot')
+  const slot = said.amount('slot') ?? (said.block.topic === 'emom' ? { low: 60_000 } : null)
   const stations = draft.plain()
   const climb = climbOf(values)
   if (slot && climb) return only({ ...draft.section('slot', 'Main'), slotMs: slot.low, ...climb, stations })

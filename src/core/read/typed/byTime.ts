@@ -4,7 +4,7 @@ import { usual } from '../../score/formats/rows'
 import { mark, type Item } from './block'
 import type { FactOf } from './facts'
 import { amountOf, likely, only, setCount, setLength, type Draft, type Meaning } from './meaning'
-import type { Amount } from './settled'
+import type { Amount, Settled } from './settled'
 import { stationsOf } from './stations'
 
 /** What a block says of its clock. */
@@ -17,8 +17,16 @@ interface Clock {
 }
 
 const LONGEST_WORK = 300_000
+/** So many are rounds rather than intervals. */
+const FEW_ROUNDS = 5
 const NOTHING: Amount = { low: 0, high: 0 }
 const CLASSIC = { workMs: 20_000, restMs: 10_000, intervals: 8 }
+
+/** "3 tabatas (4 min each)" says how long a whole one is. */
+function workOf(said: Settled, tabata: boolean): Amount | null {
+  const work = said.amount('work')
+  return tabata && work && work.low > 120_000 ? null : work
+}
 
 /** Null where nothing says how long work lasts. */
 export function timed(draft: Draft): Meaning[] | null {
@@ -31,7 +39,7 @@ export function timed(draft: Draft): Meaning[] | null {
   if (unsaid && bare === null) return null
   const [loose] = said.all('rest')
   const clock: Clock = {
-    work: said.amount('work') ?? amountOf(bare),
+    work: workOf(said, tabata) ?? amountOf(bare),
     afterRound: said.has('noRest') && loose ? loose : null,
     rest: said.rest(),
     rounds: said.rounds(),
@@ -141,7 +149,7 @@ function circuits(draft: Draft, clock: Clock): Meaning[] {
   if (divides && rounds.unit === 'interval') return only(times(rounds.low / moves))
   if (!divides || rounds.unit !== 'times' || rounds.low <= moves) return only(make.circuit(rounds))
   // "9 x 30/10" is what a timer is set to; "30/10 x 9" is said of rounds.
-  const inAll = rounds.tokens[0]?.role === 'N' ? 0.55 : 0.35
+  const inAll = rounds.tokens[0]?.role === 'N' && rounds.low > FEW_ROUNDS ? 0.55 : 0.35
   return [
     ...only(times(rounds.low / moves), inAll, { code: 'intervals', intervals: rounds.low }),
     ...only(make.circuit(rounds), 1 - inAll, { code: 'rounds', rounds: rounds.low }),

@@ -106,6 +106,11 @@ const RULES: readonly Rule[] = [
     { kind: 'lengths', of: 'work', values: seconds(tokens) },
   ]),
   rule('rg*[q=][gq]*w|rg*q(?=[.,)]|$)', marker('restIsWork')),
+  // "60 s left, 60 s right".
+  rule('(?<d>L)g*[l\\[]g*[,/&+T]*g*(?<right>L)g*[R\\]]', ({ groups }) => [
+    length('work', groups.d),
+    { kind: 'eachSide' },
+  ]),
   rule('^f|f', marker('rightFirst')),
   rule('V', marker('byRound')),
   rule('v', marker('byRep')),
@@ -204,7 +209,7 @@ const RULES: readonly Rule[] = [
   rule('(?<n>N)x?(?<u>[osti])(?:g*eg*[km])?', ({ groups }) => [rounds(groups.n, groups.u)]),
   rule('(?<n>N)F', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
   rule('(?<n>N)x?k', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
-  rule('(?<u>o)[:=-]?(?<n>N)(?!g*[wr/])', ({ groups }) =>
+  rule('(?<u>o)(?:[=-]?|:(?=N(?:$|[,.;|)_])))(?<n>N)(?!g*[wr/])', ({ groups }) =>
     /s$/i.test(groups.u?.text ?? '') ? [rounds(groups.n, groups.u)] : [{ kind: 'roundNo', value: groups.n?.low ?? 1 }],
   ),
   rule('1o', ({ tokens }) => [{ kind: 'roundNo', value: tokens[0]?.low ?? 1 }]),
@@ -215,7 +220,7 @@ const RULES: readonly Rule[] = [
   rule('(?<d>[LN])g?r', ({ groups }) => [length('rest', groups.d)]),
   rule('rg*[:=-]?g*(?<d>[LN])|r\\((?<d2>L)\\)', ({ groups }) => [length('rest', groups.d ?? groups.d2)]),
   rule('(?<n>N)p', ({ groups }) => [{ kind: 'reps', low: groups.n?.low ?? 1, high: groups.n?.high ?? 1 }]),
-  rule('(?<=[(g/,|;-])(?<n>N)x(?=[),.]|$)', ({ groups }) => [rounds(groups.n, undefined)]),
+  rule('(?<=^|[(g/,|;-])(?<n>N)x(?=[),.:]|$)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<n>N)x(?=[_(L])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=F)x(?<n>N)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=[-,(|:]g*)x(?<n>N)(?=$|[),.;|:-])', ({ groups }) => [rounds(groups.n, undefined)]),

@@ -9,6 +9,7 @@ const OWN: ReadonlySet<Fact['kind']> = new Set([
   ...([
     'eachSide',
     'halves',
+    'byRound',
     'byRep',
     'rightFirst',
     'left',

@@ -16,7 +16,7 @@ import {
   type Line,
   type Piece,
 } from './lines'
-import { has, isCountedMove, isLength, isMinute, shapeOf, topicIn, wholeTopic } from './pieces'
+import { has, isCountedMove, isTimedMove, isLength, isMinute, shapeOf, topicIn, wholeTopic } from './pieces'
 import { headingsIn, isColonTitle, isHeading, isNote, isPreface, isTitle, STRONG, type Around } from './roles'
 import { holdsStamps, isStamp } from './stamps'
 import type { Token } from './tokens'
@@ -94,7 +94,8 @@ export class OutlineReader {
     if (!heads.length) return this.plainLine(line, body)
     if (heads.length === 1 && heads[0] && isColonTitle(line, heads[0], body, this.around))
       return this.title(line, [...heads[0], ...body])
-    if (heads.length === 1 && heads[0] && isCountedMove(heads[0], body)) return this.body([...heads[0], ...body], line)
+    if (heads.length === 1 && heads[0] && (isCountedMove(heads[0], body) || this.isTimedRow(line)))
+      return this.body([...heads[0], ...body], line)
     heads.forEach((head, index) => {
       // "Tabata A: jacks, squats, Tabata B: ...": moves of one part, and the head of the next.
       const last = head.at(-1)
@@ -104,6 +105,10 @@ export class OutlineReader {
       } else this.head(head, line, body)
     })
     if (body.length) this.body(body, line)
+  }
+
+  private isTimedRow(line: Line): boolean {
+    return isTimedMove(line) && this.lines.filter(isTimedMove).length > 1
   }
 
   /** A line without a colon. */
@@ -226,7 +231,8 @@ export class OutlineReader {
   private head(pieces: readonly Piece[], line: Line, body: readonly Piece[]): void {
     if (!pieces.length || this.roundHead(pieces, body) || this.emptyHead(pieces, body)) return
     const topic = topicIn(pieces)
-    if (!pieces.some(isWorded) && !topic) return this.settings(pieces)
+    const rests = topic === 'break' && !body.some((piece) => isWorded(piece) || piece.numbers.length)
+    if (!pieces.some(isWorded) && (!topic || rests)) return this.settings(pieces)
     const first = !this.out.title && !this.out.blocks.length
     const plain = pieces.every(({ facts }) => !facts.length)
     if (first && plain && !topic && !body.length) return this.title(line, pieces)
@@ -366,16 +372,7 @@ export class OutlineReader {
         this.unworded(piece, last, lone)
         continue
       }
-      const topic = wholeTopic(piece) ? topicOf(textOf(piece.words)) : null
-      if (topic === 'block' || topic === 'talk' || topic === 'break') {
-        mark(piece.words, 'kept', 'word')
-        this.settings([piece])
-        continue
-      }
-      if (topic) {
-        this.heading([piece])
-        continue
-      }
+      if (this.namesNoMove(piece, items.length > 0)) continue
       // "Plank - keep the hips low": what follows one move in a marked list is a note to it.
       if (last && piece.mark === '-' && line.bulleted && dashes === 1 && !piece.numbers.length) {
         mark(piece.words, 'kept', 'remark')
@@ -384,13 +381,10 @@ export class OutlineReader {
         continue
       }
       const part = partOf(piece)
-      if (
-        last &&
-        !standsAlone(piece, last, items.length) &&
-        (piece.mark === '+' || piece.mark === '&' || (piece.mark === '/' && slashes === 1))
-      ) {
+      const joins = piece.mark === '+' || piece.mark === '&' || (piece.mark === '/' && slashes === 1)
+      if (last && joins && !standsAlone(piece, last, items.length)) {
         last.parts = [...last.parts, part]
-        last.joiner = piece.mark
+        last.joiner = piece.mark as Item['joiner']
         this.own(last, piece)
         continue
       }
@@ -399,6 +393,18 @@ export class OutlineReader {
       items.push(item)
     }
     return items
+  }
+
+  /** Takes words that name a part of the session, or are said to viewers. */
+  private namesNoMove(piece: Piece, follows: boolean): boolean {
+    const topic = wholeTopic(piece) ? topicOf(textOf(piece.words)) : null
+    if (topic === 'block' || topic === 'talk' || topic === 'break') {
+      mark(piece.words, 'kept', 'word')
+      this.settings([piece])
+    } else if (topic) this.heading([piece])
+    else if (follows && piece.words.length === 1 && english.notes.test(piece.text)) mark(piece.words, 'kept', 'remark')
+    else return false
+    return true
   }
 
   /** "As many rounds as possible of 10 squats": its first words name what the block is, and no move. */

@@ -60,6 +60,15 @@ export const saysSide = ({ parts }: Line): boolean =>
 /** A length and nothing else. */
 export const isLength = (shape: string): boolean => shape === '>L'
 
+/** "Squats: 45s": a move and its length, if more than one line is built so. */
+export function isTimedMove({ parts, bulleted }: Line): boolean {
+  const [[piece, ...beside] = [], [length, ...others] = [], ...more] = parts
+  if (!piece || !length || beside.length || others.length || more.length || piece.facts.length) return false
+  const [token, ...rest] = length.numbers
+  const timed = !isWorded(length) && !rest.length && token?.role === 'L' && token.low <= 300_000
+  return timed && isWorded(piece) && !bulleted && !topicIn([piece])
+}
+
 /** Three or more names, each short: no sentence, however many words. */
 export const isList = (pieces: readonly Piece[]): boolean => {
   const worded = pieces.filter(isWorded)
