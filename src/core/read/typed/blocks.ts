@@ -29,7 +29,11 @@ export function blocksOf({ blocks }: Outline): Placed[] {
     const main = isMain(block)
     if (main && (block.topic === null || block.topic === 'block')) block.topic = shared.topic ?? block.topic
     if (block.items.length) done.push(block)
-    const one = { block, inherited: main ? shared.facts : [], breakBefore: main && done.length > 1 }
+    const one = {
+      block,
+      inherited: main && block.topic !== 'finisher' ? shared.facts : [],
+      breakBefore: main && done.length > 1,
+    }
     placed.push(...trailingBreak(one, later))
   })
   return placed

@@ -27,7 +27,8 @@ function coupletMs({ said, items }: Draft): number | null {
   const [item, ...more] = items
   const counts = item && !more.length && item.parts.length > 1 && item.parts.every(({ reps }) => reps !== null)
   if (!counts || said.block.topic === 'emom') return null
-  return item.workMs ?? said.amount('work')?.low ?? null
+  const long = said.total && said.total.low >= 120_000 ? said.takeTotal('work') : null
+  return item.workMs ?? said.amount('work')?.low ?? long
 }
 
 /** So many reps at the top of each minute, or so long in each. */

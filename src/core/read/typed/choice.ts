@@ -51,7 +51,7 @@ export function choose(
     .flatMap((one) => withLastRest(one, said))
     .map((meaning): Weighed => {
       const totalMs = sumOf(meaning.sections)
-      const fits = fitOf(totalMs, said.total?.low ?? null, goalMs)
+      const fits = fitOf(totalMs, statedOf(said), goalMs)
       return { meaning, totalMs, fits, weight: meaning.prior + fits }
     })
     .sort((one, other) => other.weight - one.weight)
@@ -79,10 +79,14 @@ function fitOf(totalMs: Ms, statedMs: Ms | null, goalMs: Ms | null): number {
   return goalMs !== null && Math.abs(totalMs - goalMs) <= goalMs * 0.1 ? PROMISED : 0
 }
 
+/** A total that the block states, where it is not the length of what is done. */
+const statedOf = ({ total }: Settled): Ms | null =>
+  total && (total.fate !== 'used' || total.as === 'total') ? total.low : null
+
 /** Where a total is stated, the last rest may be there or not. */
 function withLastRest(meaning: Meaning, said: Settled): Meaning[] {
   const [section] = meaning.sections
-  if (!said.total || meaning.sections.length !== 1 || !section || !('lastRest' in section)) return [meaning]
+  if (statedOf(said) === null || meaning.sections.length !== 1 || !section || !('lastRest' in section)) return [meaning]
   const dropped: Meaning = {
     sections: [{ ...section, lastRest: 'dropped' }],
     prior: meaning.prior * 0.3,

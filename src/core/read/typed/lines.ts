@@ -48,10 +48,12 @@ export function lineOf(raw: string, index: number, numbered = false): Line | nul
   const plain = raw.replace(PICTURE, (picture) => (/[✅👉➡✓✔]/u.test(picture) ? '-' : ' '.repeat(picture.length)))
   // "(40s) Squats" says no more than "40s Squats".
   const unboxed = plain.replace(/^(\s*)[([](\d[^)\]]{0,20})[)\]](?=\s*\p{L})/u, '$1 $2 ')
-  const bullet = english.minuteMark.exec(unboxed) ?? BULLET.exec(unboxed) ?? (numbered ? NUMBERED.exec(unboxed) : null)
+  // "Work = 40 s" says no more than "Work: 40 s".
+  const unequal = unboxed.replace(/^(\s*\p{L}[\p{L} ]{0,24}) = /u, '$1 : ')
+  const bullet = english.minuteMark.exec(unequal) ?? BULLET.exec(unequal) ?? (numbered ? NUMBERED.exec(unequal) : null)
   const bulleted = bullet !== null
   const indent = bullet?.[0].length ?? 0
-  const text = unboxed.slice(indent)
+  const text = unequal.slice(indent)
   if (!text.trim()) return null
   const tokens = tokensOf(text, index)
   for (const token of tokens) Object.assign(token, { from: token.from + indent, to: token.to + indent })

@@ -31,6 +31,20 @@ const MINUTE_HEAD = /^(?:(?:odd|even)(?: minutes?)?|minutes?(?: \d+)?|min(?: \d+
 const LETTERED = / [A-H]$/
 const DURATION_HEAD = /^(?:total |)(?:duration|length|time|total)$/i
 
+/** A block that a line heads without words that name a topic. */
+const named = ({ text }: Line, pieces: readonly Piece[]): Block => {
+  const said = text.replace(/[^\p{L}\d ].*$/u, '').trim()
+  return newBlock(null, /^\p{L}/u.test(said) && pieces.length ? said : '')
+}
+
+/** Two names with a dash between, and no number. */
+const hasOneDash = ({ parts }: Line): boolean => {
+  const [pieces = [], ...more] = parts
+  const [first, second, ...others] = pieces
+  const plain = pieces.every((piece) => isWorded(piece) && !piece.numbers.length && !piece.facts.length)
+  return !more.length && plain && first !== undefined && second?.mark === '-' && !others.length
+}
+
 export class OutlineReader {
   private readonly out: Outline = { title: '', promise: null, blocks: [], tokens: [] }
   private open: Block | null = null
@@ -38,6 +52,8 @@ export class OutlineReader {
   private headed: ReadonlySet<number> = new Set()
   /** The text holds a list of chapters among other things: the description's, not the plan's. */
   private stamped = false
+  /** More than one line is a move and what is said of it: "Plank - keep the hips low". */
+  private dashed = false
   /** Parts that a line names after its moves: "then 2 min stretch". */
   private readonly later: Piece[] = []
 
@@ -48,6 +64,7 @@ export class OutlineReader {
     this.lines = lines.filter((line): line is Line => line !== null)
     this.headed = headingsIn(this.lines)
     this.stamped = holdsStamps(texts)
+    this.dashed = this.lines.filter(hasOneDash).length > 1
     texts.forEach((text, index) => {
       const line = lines[index]
       if (!line) {
@@ -232,7 +249,11 @@ export class OutlineReader {
     if (!pieces.length || this.roundHead(pieces, body) || this.emptyHead(pieces, body)) return
     const topic = topicIn(pieces)
     const rests = topic === 'break' && !body.some((piece) => isWorded(piece) || piece.numbers.length)
-    if (!pieces.some(isWorded) && (!topic || rests)) return this.settings(pieces)
+    if (!pieces.some(isWorded) && (!topic || rests)) {
+      if (this.startsAnother([...pieces, ...body.filter((piece) => !isWorded(piece))], line))
+        this.start(named(line, pieces))
+      return this.settings(pieces)
+    }
     const first = !this.out.title && !this.out.blocks.length
     const plain = pieces.every(({ facts }) => !facts.length)
     if (first && plain && !topic && !body.length) return this.title(line, pieces)
@@ -311,7 +332,7 @@ export class OutlineReader {
       if (topic && topic !== 'break' && topic !== 'block' && !line.bulleted && !this.open?.items.length)
         return this.heading(pieces)
       mark(words, 'kept', 'word')
-      if (this.startsAnother(pieces, line)) this.start(newBlock(null, line.text.replace(/[^\p{L}\d ].*$/u, '').trim()))
+      if (this.startsAnother(pieces, line)) this.start(named(line, pieces))
       const rests = pieces.flatMap((piece) => piece.facts)
       if (rests.length === 1 && rests[0]?.kind === 'rest' && this.open?.items.length) return this.rest(rests[0], pieces)
       return this.settings(pieces)
@@ -338,12 +359,16 @@ export class OutlineReader {
   }
 
   /** "Round 2: 40/20" after the moves of round 1, or "Left leg (40 s each)". */
-  private startsAnother(pieces: readonly Piece[], { bulleted }: Line): boolean {
+  private startsAnother(pieces: readonly Piece[], line: Line): boolean {
+    const { bulleted } = line
     const facts = pieces.flatMap((piece) => piece.facts)
-    const [open] = [this.open]
-    const next = has(facts, 'roundNo') && open !== null && open.items.length > 0 && has(open.facts, 'roundNo')
-    const side = (has(facts, 'left') || has(facts, 'right')) && has(facts, 'work') && !bulleted
-    return next || side
+    const { open } = this
+    const headed = line.parts.length > 1
+    const side = (has(facts, 'left') || has(facts, 'right')) && (headed || has(facts, 'work'))
+    if (side || !open?.items.length) return side && !bulleted
+    const clock = has(facts, 'work') && (has(facts, 'rest') || has(facts, 'rounds'))
+    const again = has(facts, 'roundNo') && has(open.facts, 'roundNo')
+    return again || (clock && has(open.facts, 'work') && !has(facts, 'roundNo'))
   }
 
   private rest(fact: Fact & { kind: 'rest' }, pieces: readonly Piece[]): void {
@@ -374,7 +399,7 @@ export class OutlineReader {
       }
       if (this.namesNoMove(piece, items.length > 0)) continue
       // "Plank - keep the hips low": what follows one move in a marked list is a note to it.
-      if (last && piece.mark === '-' && line.bulleted && dashes === 1 && !piece.numbers.length) {
+      if (last && piece.mark === '-' && (line.bulleted || this.dashed) && dashes === 1 && !piece.numbers.length) {
         mark(piece.words, 'kept', 'remark')
         addNote(last, piece.words.map(({ text }) => text).join(' '))
         this.own(last, { ...piece, aside: [] })

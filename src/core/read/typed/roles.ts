@@ -17,6 +17,7 @@ import {
   topicIn,
 } from './pieces'
 import { english } from './words/en'
+import type { Topic } from './words/wordList'
 
 /** What is known where a line is read. */
 export interface Around {
@@ -58,9 +59,11 @@ export function isTitle(line: Line, body: readonly Piece[], around: Around): boo
   if (counts.length > 1 || isOneOfAList(around.lines)) return false
   const topic = topicIn(body)
   if (topic === 'talk' && body.some(({ numbers }) => numbers.length)) return false
+  // "Stretch and breathe - 5 minutes" over moves of which no length is said.
+  if (isPart(topic) && body.some(saysMinutes) && !around.lines.some(saysWork)) return false
   const words = body.flatMap((piece) => piece.words)
   const next = around.lines[1]
-  if (!extraWords(words, topic) && !facts.length) return minutesFirst(body) && next !== undefined && saysLengths(next)
+  if (!extraWords(words, topic) && !facts.length) return minutesFirst(body) && next !== undefined && beginsAPlan(next)
   return body.some(isWorded) && !startsWithShortLength(body[0])
 }
 
@@ -70,6 +73,19 @@ const mayBeTitle = (line: Line, { lines, titled, headed }: Around): boolean =>
   !line.bulleted &&
   !headed.has(line.index) &&
   !(english.notes.test(line.text) && /[.!?]\s*$/.test(line.text))
+
+/** "Intro and safety, 2 min", "Stretch and breathe - 5 minutes": a part that has minutes and few words. */
+const isLongPart = (topic: Topic, extra: number, body: readonly Piece[]): boolean =>
+  extra <= 2 &&
+  (topic === 'talk' ? body.some(({ numbers }) => numbers.length) : isPart(topic) && body.some(saysMinutes))
+
+/** What stands under a title. */
+const beginsAPlan = (line: Line): boolean =>
+  saysLengths(line) || topicOf(line.text) !== null || english.gear.test(line.text.trim())
+
+const isPart = (topic: Topic | null): boolean => topic === 'warmUp' || topic === 'coolDown'
+const saysMinutes = ({ numbers }: Piece): boolean => numbers.some(({ role, low }) => role === 'L' && low >= 120_000)
+const saysWork = ({ parts }: Line): boolean => parts.flat().some(({ facts }) => has(facts, 'work'))
 
 const startsWithCount = (piece: Piece): boolean =>
   isWorded(piece) && startsWithNumber(piece) && piece.numbers[0]?.role === 'N'
@@ -149,8 +165,7 @@ function headsMoves(body: readonly Piece[]): boolean {
   const facts = body.flatMap((piece) => piece.facts)
   const strong =
     facts.some(({ kind }) => STRONG.has(kind) && kind !== 'noRest') || (has(facts, 'work') && has(facts, 'rest'))
-  const talks = topic === 'talk' && extra <= 2 && body.some(({ numbers }) => numbers.length)
-  if (topic && (extra === 0 || talks || strong || has(facts, 'work'))) return true
+  if (topic && (extra === 0 || strong || has(facts, 'work') || isLongPart(topic, extra, body))) return true
   const [first] = body
   return worded.length === 1 && strong && first !== undefined && isWorded(first) && !startsWithNumber(first)
 }
