@@ -3,7 +3,7 @@
 import { tryExpand } from '../expand/expand'
 import { MOST_SECTIONS } from '../limits'
 import { Problem } from '../problem'
-import { bareSection, type Section } from '../score/formats'
+import { bareSection, stationsOf, type Section } from '../score/formats'
 import { withKeys } from '../score/formats/keys'
 import { emptyScore, FreshKeys, scoreSchema, type Score } from '../score/score'
 import { readShorthand } from '../shorthand/read'
@@ -120,6 +120,7 @@ class Builder {
     this.holdAgainstTotal(said, sections)
     if (this.breakMs !== null && breakBefore) this.add(pause(this.breakMs))
     if (block.items.length) this.breakMs = breakLength(inherited)
+    if (said.has('rightFirst')) for (const section of sections) beginRight(section, said)
     const [first] = sections
     if (first) first.above = [...this.waiting.splice(0), ...remarksOf(block)].slice(0, 1000)
     for (const section of sections) this.add(section)
@@ -161,6 +162,12 @@ function unmetPromise(score: Score): PlanReading['unmet'] {
   const far = (ms: Ms): boolean => Math.abs(ms - promiseMs) > Math.max(60_000, promiseMs * 0.1)
   const { totalMs, workoutMs } = expansion
   return far(totalMs) && far(workoutMs) ? { statedMs: promiseMs, totalMs } : null
+}
+
+/** "Right side first", said of a whole block. */
+function beginRight(section: Section, said: Settled): void {
+  said.heed('rightFirst')
+  for (const station of stationsOf(section)) station.firstSide = 'right'
 }
 
 const pause = (durationMs: Ms): Section => ({ ...bareSection('break', 'part', 'Break'), durationMs })

@@ -46,14 +46,18 @@ function takeBreakOfAll(blocks: readonly Block[]): Fact[] {
   if (!last || main.length < 2 || blocks.some(({ topic }) => topic === 'break')) return []
   const short = (last.topic === 'tabata' || last.topic === 'pairs') && movesIn(last) <= 2
   const rounds = main.every(({ name }) => /^Round \d/.test(name))
+  const clock = (block: Block): boolean => block.facts.some(({ kind }) => kind === 'work')
+  // What is said after the last of several rounds holds for all.
+  if (rounds && main.every((block) => clock(block) === (block === last))) return last.facts.splice(0).map(asBlockBreak)
   const isBreak = (fact: Fact): boolean =>
     fact.kind === 'between' && (rounds || fact.what === 'block' || (short && fact.what === 'unsaid'))
-  const found = last.facts
-    .filter(isBreak)
-    .map((fact) => (fact.kind === 'between' && fact.what === 'round' ? { ...fact, what: 'block' as const } : fact))
+  const found = last.facts.filter(isBreak).map(asBlockBreak)
   last.facts = last.facts.filter((fact) => !isBreak(fact))
   return found
 }
+
+const asBlockBreak = (fact: Fact): Fact =>
+  fact.kind === 'between' && fact.what === 'round' ? { ...fact, what: 'block' } : fact
 
 /** Moves alone after a break: the block before goes on. */
 const goesOn = ({ items, facts, head }: Block, before: Block | undefined): boolean =>

@@ -3,7 +3,7 @@ import type { SectionOf } from '../../score/formats'
 import { usual } from '../../score/formats/rows'
 import { mark, type Item } from './block'
 import type { FactOf } from './facts'
-import { amountOf, likely, only, setCount, setLength, type Draft, type Meaning } from './meaning'
+import { amountOf, joinedStations, likely, only, setCount, setLength, type Draft, type Meaning } from './meaning'
 import type { Amount, Settled } from './settled'
 import { stationsOf } from './stations'
 
@@ -100,7 +100,9 @@ function pairs(draft: Draft, { work, rest, rounds }: Clock): Meaning[] {
 /** Short bursts: several moves in turn, or each for itself. */
 function bursts(draft: Draft, items: readonly Item[], clock: Clock): Meaning[] {
   const { rounds } = clock
-  const intervals = Math.min(500, rounds?.low ?? CLASSIC.intervals)
+  // "Tabata x 4" over four moves: one for each.
+  const oneEach = rounds?.unit === 'times' && rounds.low !== CLASSIC.intervals && rounds.low === items.length
+  const intervals = oneEach ? CLASSIC.intervals : Math.min(500, rounds?.low ?? CLASSIC.intervals)
   const each = (prior: number): Meaning => {
     const section = burstOf(draft, clock, intervals)
     section.groups = items.map((item) => stationsOf({ ...item, workMs: null }))
@@ -124,7 +126,7 @@ function bursts(draft: Draft, items: readonly Item[], clock: Clock): Meaning[] {
     return section
   }
   const [count] = draft.said.all('burstCount')
-  if (items.length === 1 || count?.value === items.length || intervals % items.length) return [each(1)]
+  if (oneEach || items.length === 1 || count?.value === items.length || intervals % items.length) return [each(1)]
   if (rounds?.unit === 'interval') return [inTurn(1)]
   const shared = rounds?.each ? 0.1 : 0.65
   return [inTurn(shared), each(1 - shared)]
@@ -191,7 +193,7 @@ function circuitMaker(draft: Draft, { work, rest: said, afterRound }: Clock): Ci
       setLength(section, 'restMs', rest ?? amountOf(restMs))
       setLength(section, 'roundBreakMs', between)
       if (typed.length && between) section.lastRest = 'kept'
-      section.stations = rows.flatMap((item) => stationsOf(item, { workMs, restMs, sideRule: draft.sideRule }))
+      section.stations = rows.flatMap((item) => joinedStations(item, { workMs, restMs, sideRule: draft.sideRule }))
       return section
     },
   }

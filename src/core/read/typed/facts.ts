@@ -102,7 +102,7 @@ const RULES: readonly Rule[] = [
   rule('rg?:?(?:[LN](?:/[LN]){2,}|[LN](?:,[LN]){2,}|N(?:-N)+-[LN])(?!x?[osti])', ({ tokens }) => [
     { kind: 'lengths', of: 'rest', values: seconds(tokens) },
   ]),
-  rule('(?:[LN](?:/[LN]){2,}|[LN](?:,[LN]){2,}|N(?:-N)+-[LN])(?!x?[osti])(?:g*[we])?', ({ tokens }) => [
+  rule('(?:[LN](?:/[LN]){2,}|[LN](?:,[LN]){2,}|N(?:-N)+-[LN])(?:(?<=L)|(?!W))(?!x?[osti])(?:g*[we])?', ({ tokens }) => [
     { kind: 'lengths', of: 'work', values: seconds(tokens) },
   ]),
   rule('rg*[q=][gq]*w|rg*q(?=[.,)]|$)', marker('restIsWork')),
@@ -206,6 +206,8 @@ const RULES: readonly Rule[] = [
   rule('(?<n>N)mx?[g]*(?<d>L)(?!g*b)', ({ groups }) => [moveCount(groups.n), length('work', groups.d)]),
   rule('(?<n>N)m', ({ groups }) => [moveCount(groups.n)]),
   rule('(?<n>N)x?(?<u>[osti])(?:g*e(?!g*[osm]))', ({ groups }) => [rounds(groups.n, groups.u, true)]),
+  rule('(?<n>N)sg*em', ({ groups }) => [rounds(groups.n, { role: 's' } as Token), { kind: 'stationByStation' }]),
+  rule('s:(?<n>N)(?!g*[LW])', ({ groups }) => [rounds(groups.n, { role: 's' } as Token)]),
   rule('(?<n>N)x?(?<u>[osti])(?:g*eg*[km])?', ({ groups }) => [rounds(groups.n, groups.u)]),
   rule('(?<n>N)F', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
   rule('(?<n>N)x?k', ({ groups }) => [{ kind: 'burstCount', value: groups.n?.low ?? 1 }]),
@@ -214,15 +216,15 @@ const RULES: readonly Rule[] = [
   ),
   rule('1o', ({ tokens }) => [{ kind: 'roundNo', value: tokens[0]?.low ?? 1 }]),
   // Lengths with a word beside them.
-  rule('(?<d>[LN])g?e(?:g*[mi]?(?=[,.)|]|$)|g*m)?', ({ groups }) => [length('work', groups.d)]),
+  rule('(?<d>[LN])g?e(?:g*[mi]?(?=[,.)|]|$)|g*m|(?<=Lg?e)s)?', ({ groups }) => [length('work', groups.d)]),
   rule('(?<d>[LN])g*w(?![LN])', ({ groups }) => [length('work', groups.d)]),
   rule('wg*[:=]?g*(?<d>[LN])', ({ groups }) => [length('work', groups.d)]),
   rule('(?<d>[LN])g?r', ({ groups }) => [length('rest', groups.d)]),
-  rule('rg*[:=-]?g*(?<d>[LN])|r\\((?<d2>L)\\)', ({ groups }) => [length('rest', groups.d ?? groups.d2)]),
+  rule('rg*[:=.-]{0,3}g*(?<d>[LN])|r\\((?<d2>L)\\)', ({ groups }) => [length('rest', groups.d ?? groups.d2)]),
   rule('(?<n>N)p', ({ groups }) => [{ kind: 'reps', low: groups.n?.low ?? 1, high: groups.n?.high ?? 1 }]),
   rule('(?<=^|[(g/,|;-])(?<n>N)x(?=[),.:]|$)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<n>N)x(?=[_(L])', ({ groups }) => [rounds(groups.n, undefined)]),
-  rule('(?<=F)x(?<n>N)', ({ groups }) => [rounds(groups.n, undefined)]),
+  rule('(?<=[Fk]g?)x(?<n>N)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=[-,(|:]g*)x(?<n>N)(?=$|[),.;|:-])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=_|^)[,|.:-]*x(?<n>N)(?![gW])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('q', marker('same')),

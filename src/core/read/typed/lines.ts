@@ -137,8 +137,10 @@ function partsOf(tokens: readonly Token[], facts: readonly Fact[]): Piece[][] {
 /** Facts by the token that they begin with, and all tokens that one has. */
 function placesOf(facts: readonly Fact[]): { factsAt: Map<Token, Fact[]>; taken: Set<Token> } {
   const factsAt = new Map<Token, Fact[]>()
+  let first: Token | undefined
   for (const fact of facts) {
-    const [first] = fact.tokens
+    // What one pattern said besides stands with it.
+    first = fact.tokens[0] ?? first
     if (first) factsAt.set(first, [...(factsAt.get(first) ?? []), fact])
   }
   return { factsAt, taken: new Set(facts.flatMap(({ tokens }) => tokens)) }

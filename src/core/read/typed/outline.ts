@@ -111,7 +111,11 @@ export class OutlineReader {
     if (!heads.length) return this.plainLine(line, body)
     if (heads.length === 1 && heads[0] && isColonTitle(line, heads[0], body, this.around))
       return this.title(line, [...heads[0], ...body])
-    if (heads.length === 1 && heads[0] && (isCountedMove(heads[0], body) || this.isTimedRow(line)))
+    if (
+      heads.length === 1 &&
+      heads[0] &&
+      (isCountedMove(heads[0], body) || this.isTimedRow(line) || this.headsNothing(line, heads[0], body))
+    )
       return this.body([...heads[0], ...body], line)
     heads.forEach((head, index) => {
       // "Tabata A: jacks, squats, Tabata B: ...": moves of one part, and the head of the next.
@@ -122,6 +126,13 @@ export class OutlineReader {
       } else this.head(head, line, body)
     })
     if (body.length) this.body(body, line)
+  }
+
+  /** "Squats and dips: 30 s on, 30 s off" in the last line: what stands before the colon is done. */
+  private headsNothing(line: Line, head: readonly Piece[], body: readonly Piece[]): boolean {
+    const plain = head.every(({ facts, numbers }) => !facts.length && !numbers.length) && head.some(isWorded)
+    const settings = !body.some(isWorded) && body.some(({ facts }) => has(facts, 'work'))
+    return line === this.lines.at(-1) && plain && settings && !topicIn(head)
   }
 
   private isTimedRow(line: Line): boolean {
@@ -280,6 +291,8 @@ export class OutlineReader {
       .filter(Boolean)
       .join(' ')
     const duration = DURATION_HEAD.test(text)
+    const goesOn = this.open?.items.length && (this.open.topic === 'warmUp' || this.open.topic === 'coolDown')
+    if (goesOn || pieces.some(({ facts }) => facts.length)) return false
     if (!duration && !MINUTE_HEAD.test(text) && !english.listHeads.test(text)) return false
     const stated = body.flatMap((piece) => piece.numbers).find(({ role }) => role === 'L')
     if (duration && stated && !this.out.promise) {
@@ -324,25 +337,36 @@ export class OutlineReader {
   }
 
   private body(pieces: readonly Piece[], line: Line): void {
-    const worded = pieces.filter(isWorded)
-    const words = pieces.flatMap((piece) => piece.words)
-    if (!worded.length) {
-      if (this.lengthBelow(pieces, line)) return
-      const topic = topicOf(textOf(words))
-      if (topic && topic !== 'break' && topic !== 'block' && !line.bulleted && !this.open?.items.length)
-        return this.heading(pieces)
-      mark(words, 'kept', 'word')
-      if (this.startsAnother(pieces, line)) this.start(named(line, pieces))
-      const rests = pieces.flatMap((piece) => piece.facts)
-      if (rests.length === 1 && rests[0]?.kind === 'rest' && this.open?.items.length) return this.rest(rests[0], pieces)
-      return this.settings(pieces)
-    }
+    if (!pieces.some(isWorded)) return this.numbers(pieces, line)
+    if (this.leavesPart(pieces, line)) this.start(newBlock())
     const end = english.ends.exec(line.text)?.[1]
     if (end) this.start(newBlock(null, end))
     const items = this.items(pieces, line)
     const block = this.block()
     block.items.push(...items)
     for (const piece of this.later.splice(0)) this.heading([piece])
+  }
+
+  /** A line without a name in it. */
+  private numbers(pieces: readonly Piece[], line: Line): void {
+    const words = wordsOf(pieces)
+    if (this.lengthBelow(pieces, line)) return
+    const topic = topicOf(textOf(words))
+    if (topic && topic !== 'break' && topic !== 'block' && !line.bulleted && !this.open?.items.length)
+      return this.heading(pieces)
+    mark(words, 'kept', 'word')
+    if (this.startsAnother(pieces, line)) this.start(named(line, pieces))
+    const rests = pieces.flatMap((piece) => piece.facts)
+    if (rests.length === 1 && rests[0]?.kind === 'rest' && this.open?.items.length) return this.rest(rests[0], pieces)
+    return this.settings(pieces)
+  }
+
+  /** "4 x (squat, row)" after a warm-up that is only said to take so long. */
+  private leavesPart(pieces: readonly Piece[], { bulleted }: Line): boolean {
+    const { open } = this
+    const part = open?.topic === 'warmUp' || open?.topic === 'coolDown'
+    const over = part && open.totals.length > 0 && !open.items.length
+    return over && !bulleted && pieces.some(({ facts }) => has(facts, 'rounds'))
   }
 
   /** A length alone on the line below a move is the move's. */
@@ -407,7 +431,8 @@ export class OutlineReader {
       }
       const part = partOf(piece)
       const joins = piece.mark === '+' || piece.mark === '&' || (piece.mark === '/' && slashes === 1)
-      if (last && joins && !standsAlone(piece, last, items.length)) {
+      const apart = piece.mark === '&' && english.alternates.test(line.text)
+      if (last && joins && !apart && !standsAlone(piece, last, items.length)) {
         last.parts = [...last.parts, part]
         last.joiner = piece.mark as Item['joiner']
         this.own(last, piece)

@@ -16,6 +16,7 @@ import {
   startsWithNumber,
   topicIn,
 } from './pieces'
+import type { Token } from './tokens'
 import { english } from './words/en'
 import type { Topic } from './words/wordList'
 
@@ -39,13 +40,15 @@ export function headingsIn(lines: readonly Line[]): ReadonlySet<number> {
   const found = lines.flatMap((line, at) => {
     const next = lines[at + 1]
     const [pieces = [], ...more] = line.parts
+    // A total may stand beside the name: "Lower body - 6 min".
     const plain =
       !line.bulleted &&
       !more.length &&
-      pieces.length === 1 &&
-      pieces.every((piece) => !piece.facts.length && !piece.numbers.length)
+      pieces.filter(isWorded).length === 1 &&
+      pieces.every((piece) => !piece.facts.length && piece.numbers.every(isTotal))
     const short = plain && (pieces[0]?.words.length ?? 9) <= 4
-    return short && next && isSettings(next) && !saysSide(next) ? [line.index] : []
+    const settled = next && isSettings(next) && !saysSide(next) && !isLastCount(next, lines)
+    return short && settled ? [line.index] : []
   })
   return new Set(found.length > 1 || (found[0] ?? 0) > (lines[0]?.index ?? 0) ? found : [])
 }
@@ -84,7 +87,12 @@ const beginsAPlan = (line: Line): boolean =>
   saysLengths(line) || topicOf(line.text) !== null || english.gear.test(line.text.trim())
 
 const isPart = (topic: Topic | null): boolean => topic === 'warmUp' || topic === 'coolDown'
-const saysMinutes = ({ numbers }: Piece): boolean => numbers.some(({ role, low }) => role === 'L' && low >= 120_000)
+/** "Twice!" at the end says how often all is done. */
+const isLastCount = (line: Line, lines: readonly Line[]): boolean =>
+  line === lines.at(-1) && line.parts.flat().every(({ facts }) => facts.every(({ kind }) => kind === 'rounds'))
+
+const isTotal = ({ role, low }: Token): boolean => role === 'L' && low >= 120_000
+const saysMinutes = ({ numbers }: Piece): boolean => numbers.some(isTotal)
 const saysWork = ({ parts }: Line): boolean => parts.flat().some(({ facts }) => has(facts, 'work'))
 
 const startsWithCount = (piece: Piece): boolean =>
@@ -119,10 +127,13 @@ export function isColonTitle(line: Line, head: readonly Piece[], body: readonly 
 }
 
 /** Words to viewers, and no part of what is done. */
-export function isNote(line: Line, body: readonly Piece[], { open, headed }: Around): boolean {
+export function isNote(line: Line, body: readonly Piece[], around: Around): boolean {
+  const { open, headed } = around
   const words = body.flatMap((piece) => piece.words)
   const said = words.filter(({ role }) => role === 'W').length
-  if (said && english.notes.test(line.text) && !line.bulleted) return true
+  const part = isPart(topicOf(line.text)) && body.some(saysMinutes)
+  if (said && english.notes.test(line.text) && !line.bulleted && !part) return true
+  if (isSubtitle(line, body, around)) return true
   if (line.bulleted || isList(body)) return false
   const facts = body.flatMap((piece) => piece.facts)
   if (said > 7 && !facts.some(({ kind }) => STRONG.has(kind))) return true
@@ -132,6 +143,14 @@ export function isNote(line: Line, body: readonly Piece[], { open, headed }: Aro
   // Where moves stand in a marked list, a bare line after it is none.
   const listed = open?.items.some(({ bulleted }) => bulleted) ?? false
   return listed && !topicOf(textOf(words)) && !headed.has(line.index)
+}
+
+/** Words alone under the title, before a part of the session. */
+function isSubtitle(line: Line, body: readonly Piece[], { lines, titled, open, headed }: Around): boolean {
+  const next = lines[2]
+  const bare = body.every((piece) => !piece.facts.length && !piece.numbers.length)
+  if (!titled || open || lines[1] !== line || !next || !bare || headed.has(line.index)) return false
+  return !topicOf(line.text) && isPart(topicOf(next.text))
 }
 
 function endsAsSentence({ tokens }: Line, words: number): boolean {
@@ -144,7 +163,9 @@ export function isPreface(line: Line, body: readonly Piece[], { lines, open }: A
   const facts = body.flatMap((piece) => piece.facts)
   const [worded, ...more] = body.filter(isWorded)
   if (line.bulleted || lines.at(-1) === line || !worded || more.length || open?.items.length) return false
-  return has(facts, 'work') && has(facts, 'rest') && has(facts, 'rounds') && startsWithNumber(worded)
+  const rests = has(facts, 'rest') || has(facts, 'noRest')
+  const counts = has(facts, 'rounds') || worded.numbers.some(isTotal)
+  return has(facts, 'work') && rests && counts && startsWithNumber(worded)
 }
 
 export function isHeading(line: Line, body: readonly Piece[], { lines, headed }: Around): boolean {

@@ -24,6 +24,7 @@ export const english: WordList = {
       'V',
     ],
     ['alternat(?:e|ing) sides?', 'v'],
+    ['alternate between', 'g'],
     ['alternate(?= \\p{L}[^,.;]* (?:and|&|\\/|\\+|with) )', 'g'],
     ['(?:switch|swap|change)(?: sides?| legs?| arms?)? (?:halfway|half way|half-way|in the middle)(?: through)?', 'H'],
     ['(?:switch|swap|change) (?:sides?|legs?|arms?) at (?:half ?time|halftime|the half)', 'H'],
@@ -198,8 +199,9 @@ export const english: WordList = {
     /\b(?:thank|thanks|subscribe|comment|comments|follow|enjoy|music|playlist|please|see you|let me know|feel free|have fun|remember|disclaimer|doctor|hurts?|injur\w+|questions?|next session|next week|timestamps?|link|links|download|instagram|channel|video|sip|hi everyone|hello everyone|welcome back|join me|good luck|well done|my own|week \d|day \d)\b/i,
   repeats: /^\s*(?:then )?(?:repeat|again)\b/i,
   ends: /^\s*(?:and |then )?((?:finish|end)(?:ing)?)(?: off)? with\b/i,
+  alternates: /^\s*alternat(?:e|ing)\b/i,
   minuteMark: /^\s*(?:minutes?|mins?)\s*\d{1,2}\s*[-–:.)]\s*(?=\S)/i,
   listHeads:
-    /^(?:the )?(?:moves|exercises|drills|stations|workout|list|format|timings?|timing|structure|plan|the plan|setup|set your timer|timer|you do|today)\s*$/i,
+    /^(?:the )?(?:alternate|moves|exercises|drills|stations|workout|list|format|timings?|timing|structure|plan|the plan|setup|set your timer|timer|you do|today)\s*$/i,
   sameAs: /\bsame\b/i,
 }

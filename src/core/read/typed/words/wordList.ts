@@ -48,6 +48,8 @@ export interface WordList {
   repeats: RegExp
   /** "Finish with ...": the word that names the block. */
   ends: RegExp
+  /** "Alternate squats and dips": two moves, and not one name. */
+  alternates: RegExp
   /** "Minute 1 -" before what is done in it. */
   minuteMark: RegExp
   /** Headings before a list that say nothing of it. */
