@@ -60,10 +60,15 @@ const remarks = {
   ),
 }
 
-const swaps = fc.uniqueArray(fc.record({ from: fc.integer({ min: 2, max: 9 }), label: anyName }), {
-  maxLength: 2,
-  selector: (swap) => swap.from,
-})
+const swaps = fc.uniqueArray(
+  fc.record({
+    from: fc.integer({ min: 2, max: 9 }),
+    label: anyName,
+    sideRule: fc.option(fc.constantFrom(...SIDE_RULES)),
+    reps: fc.option(fc.integer({ min: 1, max: 99 })),
+  }),
+  { maxLength: 2, selector: (swap) => swap.from },
+)
 const anyStation = (label: fc.Arbitrary<string> = anyName) =>
   fc.record({
     key: anyKey,
@@ -76,6 +81,15 @@ const anyStation = (label: fc.Arbitrary<string> = anyName) =>
     reps: fc.option(fc.integer({ min: 1, max: 99 })),
     firstSide: fc.constantFrom('left' as const, 'right' as const),
     joined: fc.boolean(),
+    repIs: fc.oneof(fc.constant(''), oneLine),
+    weight: fc.option(
+      fc.record({
+        amount: fc.constantFrom(2.5, 8, 12, 100),
+        unit: fc.constantFrom('kg' as const, 'lb' as const),
+        pair: fc.boolean(),
+      }),
+    ),
+    ranges: fc.constant({}),
     swaps,
     ...remarks,
   })

@@ -25,7 +25,8 @@ export function cuesFor(lane: readonly ShownSegment[]): Cue[] {
     const opening = known ? voiceAtStart(segment.kind, before?.segment.kind) : null
     if (opening) cues.push({ atMs: startMs, voice: opening, segmentId: segment.id })
     if (segment.kind === 'talk') return
-    if (segment.side === 'switch') cues.push({ atMs: middleOf(startMs, endMs), voice: 'switch', segmentId: segment.id })
+    if (segment.side === 'switch' || segment.reverses)
+      cues.push({ atMs: middleOf(startMs, endMs), voice: 'switch', segmentId: segment.id })
     if (!endIsKnown(lane, index)) return
     for (const lead of PIPS_BEFORE) {
       if (endMs - lead >= startMs + CLEAR_OF_START)

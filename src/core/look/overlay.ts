@@ -3,7 +3,7 @@ import { middleOf } from '../cue/cues'
 import { slotEnd, type ShownSegment } from '../cut/cut'
 import type { Score } from '../score/score'
 import type { Ms } from '../units'
-import { KIND_NAMES, nameOf, roundOf, setOf, stationOf } from '../words/en/names'
+import { KIND_NAMES, nameOf, OTHER_WAY, roundOf, setOf, stationOf } from '../words/en/names'
 
 export type Ground = 'work' | 'rest' | 'ready'
 
@@ -95,7 +95,7 @@ function clockOf(lane: readonly ShownSegment[], index: number): Clock {
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
   const instants = [startMs]
-  if (segment.side === 'switch') instants.push(middleOf(startMs, endMs))
+  if (segment.side === 'switch' || segment.reverses) instants.push(middleOf(startMs, endMs))
   if (clock.isGuess) for (let at = startMs + 1000; at < endMs; at += 1000) instants.push(at)
   else for (let at = clock.endMs - 1000; at > startMs; at -= 1000) if (at < endMs) instants.push(at)
   return instants.sort((one, other) => one - other)
@@ -111,7 +111,7 @@ function stateAt(
     ground: segment.kind === 'work' ? 'work' : segment.kind === 'lead' ? 'ready' : 'rest',
     count: clock.isGuess ? Math.floor((atMs - startMs) / 1000) + 1 : countAt(atMs, clock),
     staff: clock.isGuess ? null : staffAt(atMs, clock),
-    label: `${segment.reps === null ? '' : `${segment.reps} `}${segment.label || KIND_NAMES[segment.kind]}`,
+    label: `${segment.reverses && atMs >= middleOf(startMs, endMs) ? `${OTHER_WAY}: ` : ''}${segment.reps === null ? '' : `${segment.reps} `}${segment.label || KIND_NAMES[segment.kind]}`,
     side: sideAt(segment, atMs < middleOf(startMs, endMs)),
     counters: shownCounters(segment),
     next: next ? `Next: ${nameOf(next.segment)}` : '',

@@ -47,7 +47,10 @@ export function setLabel(score: Score, segment: Segment, label: string): void {
   const held = at(score, segment.sectionKey, path) as Partial<Station> | undefined
   if (!held) return
   const pass = segment.origin?.pass ?? 1
-  const swap = swapIn(held.swaps ?? [], pass)
+  const swap = swapIn(
+    (held.swaps ?? []).filter((one) => one.label),
+    pass,
+  )
   if (swap) swap.label = label
   else held.label = label
 }
@@ -57,7 +60,9 @@ export function setSide(score: Score, segment: Segment, rule: SideRule | null): 
   if (!path) return
   const held = at(score, segment.sectionKey, path) as Partial<Station & ListRow> | undefined
   if (!held) return
-  if ('sideRule' in held) held.sideRule = rule
+  const swap = 'swaps' in held ? swapIn(held.swaps ?? [], segment.origin?.pass ?? 1) : null
+  if (swap && (swap.label || swap.sideRule !== null)) swap.sideRule = rule
+  else if ('sideRule' in held) held.sideRule = rule
   else if ('side' in held)
     held.side = rule === 'left' || rule === 'right' || rule === 'both' ? rule : rule === 'halves' ? 'switch' : null
 }

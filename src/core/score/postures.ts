@@ -2,11 +2,22 @@
 export const POSTURES = ['standing', 'kneeling', 'handsFeet', 'faceUp', 'faceDown', 'seated'] as const
 export type Posture = (typeof POSTURES)[number]
 
-export const SIDE_RULES = ['none', 'byRep', 'alternate', 'halves', 'each', 'left', 'right', 'both'] as const
+export const SIDE_RULES = [
+  'none',
+  'byRep',
+  'alternate',
+  'halves',
+  'direction',
+  'each',
+  'left',
+  'right',
+  'both',
+] as const
 /**
  * `byRep`: left and right in turn within the interval, each rep. `alternate`: odd rounds (or sets) left, even ones
- * right. `halves`: left, then right, inside one interval. `each`: an interval for the left, then one for the right.
- * `left`, `right`, `both`: always that. Where a station says so, the right comes first.
+ * right. `halves`: left, then right, inside one interval. `direction`: one way, then the other, inside one interval,
+ * both sides at work all along. `each`: an interval for the left, then one for the right. `left`, `right`, `both`:
+ * always that. Where a station says so, the right comes first.
  */
 export type SideRule = (typeof SIDE_RULES)[number]
 

@@ -35,6 +35,9 @@ const rangeOf = z
   .tuple([z.number().int().min(0).max(DAY), z.number().int().min(0).max(DAY)])
   .refine(([low, high]) => low < high, 'a range goes from a smaller to a larger number')
 
+/** Numbers of which only a range is known, by field; the field itself holds the likely value. */
+export const ranges = z.record(z.string().max(40), rangeOf).default({})
+
 /** What every section has. */
 export const head = {
   key,
@@ -43,7 +46,7 @@ export const head = {
    * Numbers of which only a range is known ("10 to 20 s by fitness", "2 to 4 rounds"), by field. The field itself holds
    * the likely value, the middle; a range that its field has left is dropped.
    */
-  ranges: z.record(z.string().max(40), rangeOf).default({}),
+  ranges,
   ...remarks,
 }
 

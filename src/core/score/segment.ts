@@ -2,6 +2,7 @@
 import type { Ms } from '../units'
 import type { Pace } from './pace'
 import type { Posture, Side } from './postures'
+import type { Weight } from './formats/station'
 import type { Words } from './vocabulary'
 
 export const KINDS = ['talk', 'lead', 'work', 'rest', 'break'] as const
@@ -41,6 +42,8 @@ export interface Segment {
   side: Side | null
   /** The side that begins, where both are done in one interval. */
   firstSide: 'left' | 'right'
+  /** Halfway the direction changes, and not the side. */
+  reverses: boolean
   startMs: Ms
   durationMs: Ms
   /** What is known of the length; `core/score/pace.ts` says what each means. */
@@ -59,6 +62,10 @@ export interface Segment {
   effort: number | null
   /** The target, where the work is counted; null where the clock alone decides. */
   reps: number | null
+  /** What counts as one rep, in the creator's words; empty where that is plain. */
+  repIs: string
+  /** What is lifted. */
+  weight: Weight | null
   /** The moves done in it, by name: one, or all of a buy-in or couplet. */
   moves: readonly string[]
   /** What is shown or said besides the label, e.g. that a rest holds a demonstration. */

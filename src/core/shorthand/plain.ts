@@ -33,7 +33,7 @@ export function applyPlain(score: Score, head: PlainHead, name: string, settings
 
 function applyScore(score: Score, text: string): boolean {
   const read = readSetting(SCORE_FIELDS, text)
-  if (!read) return false
+  if (!read || read.range) return false
   switch (read.field) {
     case 'demos':
       Object.assign(score.demos, { place: read.value })

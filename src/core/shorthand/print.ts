@@ -10,6 +10,7 @@ import { freshKey, type Score } from '../score/score'
 import { COUNTED } from '../score/vocabulary'
 import { moveSettings } from './plain'
 import { quote, spaced, writeLength, writeSetting } from './settings'
+import { writeSwap, writeWeight } from './station'
 import { MOVE_FIELDS, ROW_FIELDS, SCORE_FIELDS, STATION_FIELDS } from './terms'
 
 const WIDEST = 96
@@ -128,8 +129,13 @@ const inBrackets = (settings: readonly string[]): string => (settings.length ? `
 
 /** @param key its key, where its place does not tell it. */
 function printStation(station: Station, key: string | null): string {
-  const swaps = station.swaps.map(({ from, label }) => `from ${from} ${writeName(label)}`)
-  const settings = [...sayKey(key), ...settingsOf(STATION_FIELDS, station), ...swaps]
+  const swaps = station.swaps.flatMap((swap) => writeSwap(swap, writeName))
+  const settings = [
+    ...sayKey(key),
+    ...settingsOf(STATION_FIELDS, station, station.ranges),
+    ...writeWeight(station),
+    ...swaps,
+  ]
   return printLabel(station.label, station.reps) + inBrackets(settings)
 }
 

@@ -17,6 +17,7 @@ import { applyPlain } from './plain'
 import type { ShorthandReading, SpanOfScore } from './reading'
 import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
 import { exampleOf, readSetting, unquote } from './settings'
+import { takesSwap, takesWeight } from './station'
 import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
 import { clipped } from '../text'
 
@@ -228,14 +229,11 @@ class Reader {
     const station = newStation(this.labelOf(move.label, offset))
     if (move.reps !== null) station.reps = this.repsOf(move, offset)
     for (const setting of move.settings) {
-      const swap = /^from (\d{1,3}) (.+)$/is.exec(setting.text)
-      const from = Number(swap?.[1]),
-        label = swap ? unquote(swap[2] ?? '') : null
       const read = readSetting(STATION_FIELDS, setting.text)
-      if (takesKey(station, setting.text)) continue
+      if (takesKey(station, setting.text) || takesSwap(station, setting.text) || takesWeight(station, setting.text))
+        continue
+      if (read?.range) station.ranges[read.field] = read.range
       if (read) Object.assign(station, { [read.field]: read.value })
-      else if (label !== null && from >= 2 && from <= 500 && station.swaps.length < 50)
-        station.swaps.push({ from, label: clipped(label, MOST_NAME) })
       else this.unknownSetting(setting, STATION_FIELDS, offset, 'move')
     }
     return station

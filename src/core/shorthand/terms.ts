@@ -30,6 +30,7 @@ export const STATION_FIELDS: readonly Field[] = [
   choice('firstSide', 'first', FIRST_SIDES),
   optionalChoice('posture', 'posture', POSTURES),
   maybe('effort', 'effort', 5),
+  text('repIs', 'rep is', 120),
 ]
 
 /** `Jug lift (35 work, side left, round 1)` */

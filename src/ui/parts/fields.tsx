@@ -18,6 +18,8 @@ interface TypedProps<T> {
   className?: string
   placeholder?: string
   showLabel?: boolean
+  /** What is seen above the field, where the label says more. */
+  caption?: string
   list?: string
   /** Takes the whole width of what it stands in. */
   wide?: boolean
@@ -33,6 +35,7 @@ export function TypedField<T>({
   className = '',
   placeholder,
   showLabel = false,
+  caption,
   list,
   wide = false,
 }: TypedProps<T>): ReactNode {
@@ -49,6 +52,11 @@ export function TypedField<T>({
   }
   return (
     <span className={`relative flex-col gap-0.5 ${wide ? 'flex w-full' : 'inline-flex'}`}>
+      {caption && (
+        <span aria-hidden className="text-[13px] text-quiet">
+          {caption}
+        </span>
+      )}
       <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>
         {label}
       </label>
@@ -173,6 +181,8 @@ interface ChoiceProps<T extends string> {
   options: Record<T, string>
   onChange: (value: T) => void
   showLabel?: boolean
+  /** What is seen above the field, where the label says more. */
+  caption?: string
   className?: string
 }
 
@@ -182,11 +192,17 @@ export function ChoiceField<T extends string>({
   options,
   onChange,
   showLabel = false,
+  caption,
   className = '',
 }: ChoiceProps<T>): ReactNode {
   const id = useId()
   return (
     <span className="inline-flex flex-col gap-0.5">
+      {caption && (
+        <span aria-hidden className="text-[13px] text-quiet">
+          {caption}
+        </span>
+      )}
       <label htmlFor={id} className={showLabel ? 'text-[13px] text-quiet' : 'sr-only'}>
         {label}
       </label>

@@ -1,19 +1,23 @@
 // The moves of a section: one after another, or in groups that belong together.
 'use client'
-import { Plus, Shuffle, X } from 'lucide-react'
+import { Plus, Shuffle, SlidersHorizontal, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { castOf, type Cast } from '@/core/score/cast'
 import type { Notation } from '@/core/score/formats/format'
-import type { Station } from '@/core/score/formats/station'
+import { newSwap, type Station } from '@/core/score/formats/station'
 import type { Move } from '@/core/score/moves'
 import { POSTURES, SIDE_RULES } from '@/core/score/postures'
+import type { Range } from '@/core/score/primitives'
+import { readSetting } from '@/core/shorthand/settings'
+import { STATION_FIELDS } from '@/core/shorthand/terms'
 import { formatLength } from '@/core/time/clock'
 import { Button, IconButton } from '../parts/Button'
-import { ChoiceField, CountField, NameField, OptionalCountField, OptionalLengthField } from '../parts/fields'
+import { ChoiceField, NameField, OptionalCountField, TypedField } from '../parts/fields'
 import { InSight } from '../parts/InSight'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { Effort } from './Effort'
 import { stationToAdd } from './newPart'
+import { Details, Swaps } from './StationDetails'
 import { scoreTexts as words } from '@/core/words/en/score'
 
 /** A list of thousands is drawn in stretches of so many rows, those near the window only. */
@@ -105,8 +109,11 @@ const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, 
 function StationRow({ station, index, digits, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(String(index))
   const [swapping, setSwapping] = useState(false)
+  const [detailed, setDetailed] = useState(false)
+  const row = station.label || words.rowNumber(index + 1)
   const has = (part: 'workMs' | 'restMs' | 'reps' | 'swaps'): boolean => notation.perMove?.includes(part) ?? false
   const showSwaps = swapping || station.swaps.length > 0
+  const showDetails = detailed || hasDetails(station)
   return (
     <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-chosen' : 'bg-pale'}`}>
       <div className="flex flex-wrap items-center gap-x-2 gap-y-0 px-2 py-0.5">
@@ -116,7 +123,7 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
         </span>
         {has('reps') && (
           <OptionalCountField
-            label={words.reps}
+            label={`${words.reps}, ${row}`}
             value={station.reps}
             low={1}
             high={10_000}
@@ -130,7 +137,7 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
         )}
         <span className="min-w-36 flex-1">
           <NameField
-            label={words.station}
+            label={`${words.station} ${index + 1}`}
             value={station.label}
             onChange={(label) =>
               edit((draft) => {
@@ -143,52 +150,82 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
             placeholder={words.newStation}
           />
         </span>
-        {has('workMs') && <OwnLength part="workMs" {...{ station, usual, edit }} />}
-        {has('restMs') && <OwnLength part="restMs" {...{ station, usual, edit }} />}
-        <Traits station={station} library={library} edit={edit} />
+        {has('workMs') && <OwnLength part="workMs" {...{ station, row, usual, edit }} />}
+        {has('restMs') && <OwnLength part="restMs" {...{ station, row, usual, edit }} />}
+        <Traits station={station} row={row} library={library} edit={edit} />
         <span className="flex">
           {has('swaps') && (
             <IconButton
-              label={words.swap}
+              label={`${words.swap}, ${row}`}
               aria-pressed={showSwaps}
               onClick={() => {
                 setSwapping(true)
                 if (!station.swaps.length)
                   edit((draft) => {
-                    draft.swaps.push({ from: 2, label: '' })
+                    draft.swaps.push(newSwap(2))
                   })
               }}
             >
               <Shuffle size={16} />
             </IconButton>
           )}
-          <IconButton label={words.remove} onClick={onRemove}>
+          <IconButton
+            label={`${words.details}, ${row}`}
+            aria-pressed={showDetails}
+            onClick={() => setDetailed(!detailed)}
+          >
+            <SlidersHorizontal size={16} />
+          </IconButton>
+          <IconButton label={`${words.remove}: ${row}`} onClick={onRemove}>
             <X size={17} />
           </IconButton>
         </span>
       </div>
-      {showSwaps && <Swaps swaps={station.swaps} edit={edit} />}
+      {showDetails && <Details station={station} row={row} edit={edit} />}
+      {showSwaps && <Swaps station={station} row={row} edit={edit} />}
     </li>
   )
 }
 
-type PartProps = Pick<RowProps, 'station' | 'edit'>
+const hasDetails = ({ weight, repIs, firstSide }: Station): boolean =>
+  weight !== null || repIs !== '' || firstSide === 'right'
 
-/** A length that this station has for itself; without one, the usual is shown. */
+type PartProps = Pick<RowProps, 'station' | 'edit'> & { row: string }
+
+const OWN_FIELDS = { workMs: STATION_FIELDS[0], restMs: STATION_FIELDS[1] } as const
+interface OwnLengthValue {
+  ms: number | null
+  range: Range | undefined
+}
+
+/** A length that this station has for itself, or its bounds: "10-20". Without one, the usual is shown. */
 function OwnLength({
   part,
   station,
+  row,
   usual,
   edit,
 }: PartProps & Pick<RowProps, 'usual'> & { part: 'workMs' | 'restMs' }): ReactNode {
+  const field = OWN_FIELDS[part]
+  const read = (text: string): OwnLengthValue | null => {
+    if (!text.trim()) return { ms: null, range: undefined }
+    const found = field && readSetting([field], `${text.trim()} ${field.word}`)
+    return found && typeof found.value === 'number' ? { ms: found.value, range: found.range } : null
+  }
   return (
-    <OptionalLengthField
-      label={part === 'workMs' ? words.workFor : words.restFor}
-      value={station[part]}
+    <TypedField<OwnLengthValue>
+      label={`${part === 'workMs' ? words.workFor : words.restFor}, ${row}`}
+      value={{ ms: station[part], range: station.ranges[part] }}
+      write={({ ms, range }) => (ms === null ? '' : (range ?? [ms]).map(formatLength).join('-'))}
+      read={read}
+      complaint={words.badLength}
       placeholder={formatLength(usual[part] ?? 0)}
-      onChange={(ms) =>
+      className={`text-right font-display text-xl ${station.ranges[part] ? 'w-28' : 'w-18'}`}
+      onChange={({ ms, range }) =>
         edit((draft) => {
           draft[part] = ms
+          if (range) draft.ranges[part] = range
+          else Reflect.deleteProperty(draft.ranges, part)
         })
       }
     />
@@ -204,12 +241,12 @@ function castIn(library: readonly Move[]): Cast {
 }
 
 /** What a station may say otherwise than its move: side, posture, effort. */
-function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'>): ReactNode {
+function Traits({ station, row, library, edit }: PartProps & Pick<RowProps, 'library'>): ReactNode {
   const move = castIn(library)(station.label)
   return (
     <>
       <ChoiceField
-        label={words.side}
+        label={`${words.side}, ${row}`}
         value={station.sideRule ?? ''}
         options={orOwn(SIDE_RULES, words.sides, words.sides[move.sideRule])}
         onChange={(rule) =>
@@ -220,7 +257,7 @@ function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'
         className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`}
       />
       <ChoiceField
-        label={words.posture}
+        label={`${words.posture}, ${row}`}
         value={station.posture ?? ''}
         options={orOwn(POSTURES, words.postures, move.posture ? words.postures[move.posture] : words.notKnown)}
         onChange={(posture) =>
@@ -241,64 +278,4 @@ function Traits({ station, library, edit }: PartProps & Pick<RowProps, 'library'
       />
     </>
   )
-}
-
-/** Moves that take a station's place from a later round on. */
-function Swaps({ swaps, edit }: { swaps: Station['swaps'] } & Pick<RowProps, 'edit'>): ReactNode {
-  return swaps.map((swap, at) => (
-    <div key={at} className="flex items-center gap-2 pb-1 pl-16">
-      <span className="text-quiet">{words.swapFrom}</span>
-      <CountField
-        label={words.swapFrom}
-        value={swap.from}
-        low={2}
-        high={500}
-        onChange={(from) =>
-          edit((draft) => {
-            const one = draft.swaps[at]
-            if (one) one.from = from
-          })
-        }
-      />
-      <span className="w-64">
-        <NameField
-          label={words.swap}
-          value={swap.label}
-          onChange={(label) =>
-            edit((draft) => {
-              const one = draft.swaps[at]
-              if (one) one.label = label
-            })
-          }
-          list="moves"
-          wide
-          className="w-full font-bold"
-          placeholder={words.newStation}
-        />
-      </span>
-      <IconButton
-        label={words.remove}
-        onClick={() =>
-          edit((draft) => {
-            draft.swaps.splice(at, 1)
-          })
-        }
-      >
-        <X size={16} />
-      </IconButton>
-      {at === swaps.length - 1 && (
-        <Button
-          weight="bare"
-          icon={<Plus size={16} />}
-          onClick={() =>
-            edit((draft) => {
-              draft.swaps.push({ from: Math.min(500, swap.from + 1), label: '' })
-            })
-          }
-        >
-          {words.addSwap}
-        </Button>
-      )}
-    </div>
-  ))
 }

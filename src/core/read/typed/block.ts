@@ -1,4 +1,6 @@
 // What the outline of a typed plan is made of: moves as they were typed, and the blocks they stand in.
+import type { Weight } from '../../score/formats/station'
+import type { Range } from '../../score/primitives'
 import type { Fact } from './facts'
 import type { Fate, Token } from './tokens'
 import type { Topic } from './words/wordList'
@@ -12,6 +14,10 @@ export interface Item {
   restMs: number | null
   restTokens: readonly Token[]
   sets: number | null
+  /** What is lifted. */
+  weight: Weight | null
+  /** The bounds of a length of its own, where that is all that was typed. */
+  ranges: Readonly<Record<string, Range>>
   facts: readonly Fact[]
   /** Begun after another: "20 high knees, then squats". */
   then: boolean

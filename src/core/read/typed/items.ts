@@ -1,4 +1,6 @@
 // Pieces of a line as moves: what each says of itself, and what it says of its block.
+import { parseWeight } from '../../score/formats/station'
+import { likelyIn } from '../../score/primitives'
 import type { Fact, FactOf } from './facts'
 import { mark, type Item } from './block'
 import { coreOf, isWorded, type Piece } from './lines'
@@ -25,6 +27,7 @@ const OWN: ReadonlySet<Fact['kind']> = new Set([
 /** A move of which nothing is said yet but its name. */
 export const newItem = (piece: Piece, bulleted: boolean): Item => ({
   ...{ parts: [partOf(piece)], joiner: '', workMs: null, restMs: null, restTokens: [], sets: null, facts: [] },
+  ...{ weight: null, ranges: {} },
   ...{ then: piece.mark === 'T' || piece.words[0]?.role === 'T', note: '', bulleted },
 })
 
@@ -36,7 +39,7 @@ export function takeOwn(item: Item, piece: Piece): { facts: Fact[]; totals: Toke
   for (const token of piece.numbers) {
     if (token.role !== 'L') continue
     if (item.workMs === null) {
-      item.workMs = token.low
+      item.workMs = ownLength(item, 'workMs', token)
       mark([token], 'used', 'work')
     } else totals.push(token)
   }
@@ -47,8 +50,22 @@ export function takeOwn(item: Item, piece: Piece): { facts: Fact[]; totals: Toke
 export const standsAlone = (piece: Piece, last: Item, before: number): boolean =>
   (piece.mark === '&' && before > 1) || (last.workMs !== null && piece.numbers.some(({ role }) => role === 'L'))
 
+/** Keeps the bounds, where that is all that was typed. @returns what one plans with. */
+function ownLength(item: Item, field: 'workMs' | 'restMs', { low, high }: { low: number; high: number }): number {
+  if (low === high) return low
+  item.ranges = { ...item.ranges, [field]: [low, high] }
+  return likelyIn([low, high], 1000)
+}
+
 /** What stands in brackets: a swap in a later round, or a note. */
-function takeNote(item: Item, { aside }: Piece): void {
+function takeNote(item: Item, piece: Piece): void {
+  const load = piece.aside.find(({ role }) => role === 'K')
+  const weight = load ? parseWeight(load.text) : null
+  if (load && weight) {
+    item.weight = weight
+    mark([load], 'used', 'weight')
+  }
+  const aside = weight ? piece.aside.filter((token) => token !== load) : piece.aside
   if (!aside.length) return
   const note = aside.map(({ text }) => text).join(' ')
   if (!/[\p{L}\p{N}]/u.test(note)) return
@@ -70,11 +87,11 @@ function takeFact(item: Item, fact: Fact, piece: Piece): boolean {
   switch (fact.kind) {
     case 'rest':
       if (item.restMs !== null || saysRounds) return false
-      Object.assign(item, { restMs: fact.low, restTokens: fact.tokens })
+      Object.assign(item, { restMs: ownLength(item, 'restMs', fact), restTokens: fact.tokens })
       return true
     case 'work':
       if (item.workMs !== null || saysRounds) return false
-      item.workMs = fact.low
+      item.workMs = ownLength(item, 'workMs', fact)
       break
     case 'setsOfReps':
       item.sets = fact.low

@@ -1,5 +1,5 @@
 // The moves of a typed plan as stations of a score.
-import { newStation, type Station } from '../../score/formats/station'
+import { newStation, newSwap, type Station } from '../../score/formats/station'
 import type { SideRule } from '../../score/postures'
 import { clipped } from '../../text'
 import { mark, type Item } from './block'
@@ -29,10 +29,16 @@ export function stationsOf(
   item: Item,
   { workMs, restMs, apart = false, sideRule = null, reps = null }: Options = {},
 ): Station[] {
-  const own = { ...sidesOf(item, sideRule), workMs: unlike(item.workMs, workMs), restMs: unlike(item.restMs, restMs) }
+  const own = {
+    ...sidesOf(item, sideRule),
+    workMs: unlike(item.workMs, workMs),
+    restMs: unlike(item.restMs, restMs),
+    weight: item.weight,
+    ranges: { ...item.ranges },
+  }
   if (item.restMs !== null) mark(item.restTokens, 'used', 'rest')
   const swap = /^round (\d+)\s*:?\s*(.+)$/i.exec(item.note)
-  const swaps = swap && Number(swap[1]) >= 2 ? [{ from: Number(swap[1]), label: capital(swap[2] ?? '') }] : []
+  const swaps = swap && Number(swap[1]) >= 2 ? [newSwap(Number(swap[1]), capital(swap[2] ?? ''))] : []
   const beside = item.note && !swap ? `# ${clipped(item.note, 1900)}` : ''
   if (!apart) return [newStation(labelOf(item), { ...own, swaps, beside, reps: item.parts[0]?.reps ?? reps })]
   return item.parts.map((part, at) =>

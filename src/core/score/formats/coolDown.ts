@@ -8,7 +8,7 @@ import { onceThrough } from './frames'
 import { describeOutside, outsideFields } from './outside'
 import { usual } from './rows'
 import { given, ownPace, ownWork } from './run'
-import { moveIn, ruleOf } from './station'
+import { ruleIn } from './station'
 
 const fields = [length('workMs', 'hold', { bare: 30_000 }), ...ROUNDS_OF_PART, ...outsideFields, NO_LEAD] as const
 export const coolDownSchema = sectionSchema('coolDown', fields, 'flat')
@@ -23,7 +23,7 @@ export const coolDown: Format<CoolDown> = defineFormat('coolDown', {
   keeps: ({ where }) => (where === 'here' ? ['coolDown'] : []),
   expand: (section, around) =>
     onceThrough(section, around, (one, round) => {
-      const rule = ruleOf(one.station, moveIn(one.station, round, around.cast))
+      const rule = ruleIn(one.station, round, around.cast)
       // With one pass only, a move that would change sides by round is held on each side in turn.
       const turns = rule === 'alternate' && section.rounds === 1
       const sided = turns ? { ...one, station: { ...one.station, sideRule: 'each' as const } } : one

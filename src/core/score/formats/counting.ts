@@ -2,7 +2,7 @@
 import type { Cast } from '../cast'
 import { timeForReps } from '../reps'
 import type { Ms } from '../../units'
-import { moveIn, ruleOf, type Station } from './station'
+import { ruleOf, stationIn, type Station } from './station'
 
 /** Reps of a station that counts but says no number. */
 export const USUAL_REPS = 10
@@ -12,20 +12,23 @@ const doubled = (rule: string): number => (rule === 'each' || rule === 'halves' 
 
 /** Seconds of one rep of every move together; for a group that climbs. */
 export const secondsPerRepOf = (group: readonly Station[], pass: number, cast: Cast): number =>
-  group.reduce((sum, station) => {
-    const move = moveIn(station, pass, cast)
+  group.reduce((sum, held) => {
+    const station = stationIn(held, pass)
+    const move = cast(station.label)
     return sum + move.secondsPerRep * doubled(ruleOf(station, move))
   }, 0)
 
 /** Seconds of one time round, every move with its own reps. */
 export const groupSeconds = (group: readonly Station[], pass: number, cast: Cast): number =>
-  group.reduce((sum, station) => {
-    const move = moveIn(station, pass, cast)
+  group.reduce((sum, held) => {
+    const station = stationIn(held, pass)
+    const move = cast(station.label)
     return sum + (station.reps ?? USUAL_REPS) * move.secondsPerRep * doubled(ruleOf(station, move))
   }, 0)
 
 /** Time of one interval of a counted station; where each side has its own interval, of one of them. */
-export function intervalOf(station: Station, pass: number, cast: Cast): Ms {
-  const move = moveIn(station, pass, cast)
+export function intervalOf(held: Station, pass: number, cast: Cast): Ms {
+  const station = stationIn(held, pass)
+  const move = cast(station.label)
   return timeForReps((station.reps ?? USUAL_REPS) * (ruleOf(station, move) === 'halves' ? 2 : 1), move.secondsPerRep)
 }

@@ -13,7 +13,7 @@ import {
   type FormatName,
   type Section,
 } from './index'
-import { newStation, type Station } from './station'
+import { newStation, newSwap, type Station } from './station'
 
 const COUNTS = ['rounds', 'times', 'sets', 'rungs', 'passes', 'steps', 'intervals']
 const squat = station('Squat', { reps: 10 }),
@@ -206,7 +206,7 @@ describe('swaps', () => {
     (name) => formatNamed(name).notation.perMove?.includes('swaps') && formatNamed(name).notation.moves === 'flat',
   )
   const stations: [Station, Station] = [
-    newStation('Jug lift', { sideRule: null, swaps: [{ from: 2, label: 'Keel hold' }] }),
+    newStation('Jug lift', { sideRule: null, swaps: [newSwap(2, 'Keel hold')] }),
     newStation('Squat'),
   ]
   it.each(SWAPPING)('of %s put the other move there from its pass on, with its own posture and sides', (format) => {
@@ -219,12 +219,7 @@ describe('swaps', () => {
     }
   })
   it('of the latest pass that has come hold, in whatever order they were written', () => {
-    const late = newStation('Squat', {
-      swaps: [
-        { from: 3, label: 'Plank' },
-        { from: 2, label: 'Lunge' },
-      ],
-    })
+    const late = newStation('Squat', { swaps: [newSwap(3, 'Plank'), newSwap(2, 'Lunge')] })
     const section = { ...newSection('circuit', 'main', 'Main'), rounds: 4, stations: [late] }
     expect(
       laid(section)

@@ -204,6 +204,7 @@ export function fieldSchema(field: Field): z.ZodType {
 export const valueAt = (of: object, field: string): unknown => Reflect.get(of, field)
 
 /** The kinds of field of which a range may be all that is known. */
-export const holdsRanges = ({ kind }: Field): boolean => kind === 'count' || kind === 'length'
+export const holdsRanges = ({ kind }: Field): boolean =>
+  kind === 'count' || kind === 'length' || kind === 'optionalLength'
 
 export const likelyOf = ({ kind }: Field, range: Range): number => likelyIn(range, kind === 'count' ? 1 : 1000)

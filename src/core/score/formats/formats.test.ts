@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { newSwap } from './station'
 import { describe, expect, it } from 'vitest'
 import { anyScore, anySection } from '../../arbitraries'
 import { around, score, station } from '../../testing'
@@ -239,7 +240,7 @@ describe('sides and swaps', () => {
   })
   it('swaps the long move in the second pass while the short ones stay', () => {
     const section = make('compound', {
-      groups: [[station('Jug lift', { sideRule: 'none', swaps: [{ from: 2, label: 'Anchor row' }] }), B, C]],
+      groups: [[station('Jug lift', { sideRule: 'none', swaps: [newSwap(2, 'Anchor row')] }), B, C]],
     })
     expect(
       expandSection(section, around())

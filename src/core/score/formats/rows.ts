@@ -3,7 +3,7 @@ import { castOf } from '../cast'
 import type { SideRule } from '../postures'
 import type { Ms } from '../../units'
 import type { ListRow } from './row'
-import { newStation, type Station } from './station'
+import { newStation, newSwap, type Station } from './station'
 
 const NO_MOVES: readonly [] = []
 
@@ -130,7 +130,7 @@ function stationFrom(over: readonly ListRow[], known: SideRule | undefined, usua
   if (!first) return newStation('')
   const rule = known ?? sideRuleOver(over)
   const swaps = over.flatMap((row, index) =>
-    index && row.label !== over[index - 1]?.label ? [{ from: index + 1, label: row.label }] : [],
+    index && row.label !== over[index - 1]?.label ? [newSwap(index + 1, row.label, { sideRule: rule })] : [],
   )
   return newStation(first.label, {
     sideRule: rule === castOf(NO_MOVES)(first.label).sideRule ? null : rule,

@@ -8,7 +8,7 @@ import type { Posture } from '../postures'
 import { likelyIn, type Range } from '../primitives'
 import type { Origin, Path, Segment } from '../segment'
 import type { Around } from './format'
-import { labelIn, moveIn, ruleOf, turnsOf, withReps, type Station } from './station'
+import { labelIn, moveIn, ruleOf, stationIn, turnsOf, withReps, type Station } from './station'
 
 /** A length with the field that decides it: `ms = baseMs + times * field`. */
 export interface Length {
@@ -17,6 +17,8 @@ export interface Length {
   baseMs: Ms
   times: number
   pace: Exclude<Pace, 'range'>
+  /** What the length is the middle of, where that is all that is known. */
+  range?: Range
 }
 export const given = (ms: Ms, ...field: Path): Length => ({ ms, field, baseMs: 0, times: 1, pace: 'fixed' })
 /** Own pace, by reps and the seconds that one takes. */
@@ -78,15 +80,21 @@ export const groupKey = (group: readonly Station[]): string => group[0]?.key ?? 
 
 /** A station's own length before the section's. */
 export const ownWork = ({ station, path }: Placed, length: Length): Length =>
-  station.workMs === null ? length : given(station.workMs, ...path, 'workMs')
+  station.workMs === null ? length : ownLength(station, path, 'workMs', station.workMs)
 export const ownRest = ({ station, path }: Placed, length: Length): Length =>
-  station.restMs === null ? length : given(station.restMs, ...path, 'restMs')
+  station.restMs === null ? length : ownLength(station, path, 'restMs', station.restMs)
+
+function ownLength({ ranges }: Station, path: Path, field: 'workMs' | 'restMs', ms: Ms): Length {
+  const length = given(ms, ...path, field)
+  const range = ranges[field]
+  return range ? { ...length, range } : length
+}
 
 /** Counted work takes what its reps take; a station that has a length and no reps keeps to that. */
 export const ownPace = ({ station, joined, path }: Placed, pass: number, cast: Cast): Length => {
   if (joined.length) return guessed(Math.round(groupSeconds([station, ...joined], pass, cast) * 1000))
   return station.reps === null && station.workMs !== null
-    ? given(station.workMs, ...path, 'workMs')
+    ? ownLength(station, path, 'workMs', station.workMs)
     : guessed(intervalOf(station, pass, cast))
 }
 
@@ -167,10 +175,12 @@ export class Run {
 
   /** One turn at a station: an interval, or one for each side, with a rest between two sides. */
   turn({ place, one, pass, work, rest, closes, spot }: Turn): void {
-    const { station, path } = one
-    const move = moveIn(station, pass, this.around.cast)
+    const { path } = one
+    const station = stationIn(one.station, pass)
+    const move = this.around.cast(station.label)
     // Several moves in one interval have their sides within it.
-    const sides = one.joined.length ? NO_SIDES : turnsOf(ruleOf(station, move), pass, station.firstSide)
+    const rule = ruleOf(station, move)
+    const sides = one.joined.length ? NO_SIDES : turnsOf(rule, pass, station.firstSide)
     const label = labelOf(one, pass)
     for (let index = 0; index < sides.length; index++) {
       const side = sides[index] ?? null
@@ -179,10 +189,12 @@ export class Run {
       segment.label = label
       segment.side = side
       segment.firstSide = station.firstSide
+      segment.reverses = rule === 'direction' && !one.joined.length
       segment.posture = station.posture ?? move.posture
       segment.endPosture = endOf(one, pass, this.around.cast)
       segment.effort = station.effort ?? move.effort
-      segment.reps = one.joined.length ? null : station.reps
+      if (!one.joined.length)
+        Object.assign(segment, { reps: station.reps, repIs: station.repIs, weight: station.weight })
       segment.moves = one.joined.length ? [station, ...one.joined].map((held) => labelIn(held, pass)) : [label]
       if (rest && (closes || index < sides.length - 1)) this.rest(`${end}/rest`, rest, spot)
     }
@@ -204,8 +216,9 @@ export class Run {
   }
 
   /** The range that the one field of a length stands for. */
-  private rangeOf({ field, times, baseMs, ms }: Length): Bounds | null {
+  private rangeOf({ field, times, baseMs, ms, range: own }: Length): Bounds | null {
     const [name, ...deeper] = field ?? []
+    if (own) return likelyIn(own, 1000) === ms ? { minMs: own[0], maxMs: own[1] } : null
     const range = name === undefined || deeper.length || times !== 1 || baseMs ? undefined : this.ranges?.[name]
     return range && likelyIn(range, 1000) === ms ? { minMs: range[0], maxMs: range[1] } : null
   }
@@ -224,7 +237,7 @@ export class Run {
       pass: what.pass ?? 1,
       length: length.field && { field: length.field, baseMs: length.baseMs, times: length.times },
     }
-    const range = this.ranges && this.rangeOf(length)
+    const range = (this.ranges ?? length.range) ? this.rangeOf(length) : null
     const { minMs, maxMs } = range ?? boundsOf(length.pace, length.ms)
     const segment: Segment = {
       id: `${this.key}/${what.place}`,
@@ -252,7 +265,10 @@ export class Run {
       posture: null,
       endPosture: null,
       effort: null,
+      reverses: false,
       reps: null,
+      repIs: '',
+      weight: null,
       moves: NO_MOVES,
       note: '',
       sectionKey: this.key,

@@ -17,6 +17,9 @@ export function nameOf(
   return (segment.label || KIND_NAMES[segment.kind]) + side
 }
 
+/** Halfway through work that changes direction. */
+export const OTHER_WAY = 'Other way'
+
 export const KIND_NAMES: Record<Segment['kind'], string> = {
   talk: 'Talk',
   lead: 'Get ready',
