@@ -186,7 +186,7 @@ const renderCommand: Command = async (files, options) => {
   const { cut, shown } = await cutOf(segments, footage, facts, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ footage, facts, cut, shown, count: score.count, out: temporary, signal: options.signal },
+      ...{ footage, facts, cut, shown, counting: score, out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )

@@ -120,6 +120,8 @@ function anyField(field: Field): fc.Arbitrary<unknown> {
       return fc.constantFrom(...field.options)
     case 'optionalChoice':
       return fc.option(fc.constantFrom(...field.options))
+    case 'section':
+      return fc.constantFrom('', 'main', 'end')
     case 'text':
       return anyName
     case 'lengths':
@@ -207,6 +209,8 @@ export const anyScore: fc.Arbitrary<Score> = fc
     }),
     moves: fc.array(anyMove, { maxLength: 2 }),
     count: fc.constantFrom('down' as const, 'up' as const),
+    countOf: fc.constantFrom('filmed' as const, 'planned' as const),
+    promiseOf: fc.constantFrom('video' as const, 'workout' as const),
     caution: fc.constantFrom('both' as const, 'card' as const, 'description' as const, 'none' as const),
     vocabulary: fc.record({ round: pair, set: pair, station: pair, block: pair }),
     readings: fc.record({

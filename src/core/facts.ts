@@ -9,6 +9,7 @@ export type FormatFact =
   | { code: 'reps-overflow-slot'; reps: number; label: string; takesMs: Ms; slotMs: Ms; secondsPerRep: number }
   | { code: 'rest-not-as-wanted'; reps: number; label: string; restMs: Ms; wantedMs: Ms; secondsPerRep: number }
   | { code: 'climb-too-short'; climbMs: Ms; moves: readonly string[] }
+  | { code: 'buy-in-too-long'; label: string; takesMs: Ms; workMs: Ms }
   | { code: 'couplet-too-short'; workMs: Ms; moves: readonly string[] }
 
 export type TitlePromise = 'tabata' | 'emom' | 'ladder' | 'pyramid' | 'finisher' | 'warmUp' | 'coolDown'
@@ -24,11 +25,14 @@ export type NeedFact =
   | { code: 'swap-gear' | 'take-gear'; gear: string; ms: Ms }
   | { code: 'change-side' | 'hear-next' | 'show-next' | 'count-in'; ms: Ms }
 
+/** What a move may say that its format does not hear. */
+export type NoEffect = 'workMs' | 'restMs' | 'swaps'
+
 /** Everything that a judgement finds. `times`: how often it was met. */
 export type FindingFact =
   | FormatFact
   | { code: 'beyond-limits'; problem: ProblemFact }
-  | { code: 'promise-off'; promiseMs: Ms; totalMs: Ms; estimated: boolean }
+  | { code: 'promise-off'; promiseMs: Ms; totalMs: Ms; estimated: boolean; of: 'video' | 'workout' }
   | { code: 'title-word'; word: TitlePromise; reading: string | null }
   | { code: 'title-minutes'; minutes: number; totalMs: Ms; estimated: boolean }
   | {
@@ -39,6 +43,8 @@ export type FindingFact =
       hasMs: Ms
       times: number
       guess: boolean
+      /** How many other changes stand at rests of the same length, and are too short as well. */
+      others: number
     }
   | { code: 'sides-uneven'; label: string; leftMs: Ms; rightMs: Ms; rounds: number; roundWord: string }
   | { code: 'no-warm-up'; label: string; jumping: boolean; guess: boolean }
@@ -48,11 +54,13 @@ export type FindingFact =
   | { code: 'same-muscles'; one: string; next: string; muscles: readonly string[]; times: number; guess: boolean }
   | { code: 'long-posture'; ms: Ms; from: string; guess: boolean }
   | { code: 'posture-every-rest'; section: string; rests: number; shortestMs: Ms }
+  | { code: 'not-ready'; from: string; to: string; talk: boolean; times: number }
+  | { code: 'no-effect'; section: string; settings: readonly NoEffect[] }
   | { code: 'station-unnamed' }
   | { code: 'moves-unsure'; guessed: readonly string[]; unknown: readonly string[] }
-  | { code: 'no-easier'; name: string; jumping: boolean }
-  | { code: 'no-gear'; name: string }
-  | { code: 'no-moves'; section: string }
+  | { code: 'no-easier'; names: readonly string[]; jumping: boolean }
+  | { code: 'no-gear'; names: readonly string[] }
+  | { code: 'no-moves' | 'repeats-nothing'; section: string }
   | { code: 'group-too-small'; section: string }
   | { code: 'lasts-nothing'; label: string; times: number }
   | { code: 'too-short-to-count'; label: string; ms: Ms; times: number }
@@ -62,8 +70,11 @@ export type FindingFact =
 
 /** What a mend would do. */
 export type MendFact =
-  | { code: 'take-lengths-off' | 'take-out' | 'both-sides' | 'add-warm-up' | 'add-cool-down' | 'caution-both' }
-  | { code: 'step-of' | 'make-it'; ms: Ms }
+  | {
+      code:
+        'take-lengths-off' | 'take-out' | 'take-off' | 'both-sides' | 'add-warm-up' | 'add-cool-down' | 'caution-both'
+    }
+  | { code: 'step-of' | 'make-it' | 'lead-in'; ms: Ms }
   | { code: 'set-reps'; reps: number }
   | { code: 'promise-minutes' | 'title-minutes'; minutes: number }
 

@@ -10,7 +10,7 @@ import { isWhole, type Cut, type ShownSegment } from '../core/cut/cut'
 import { overlayLayers, type Layer } from '../core/look/drawOverlay'
 import { overlayChanges } from '../core/look/overlay'
 import { Problem } from '../core/problem'
-import type { Score } from '../core/score/score'
+import type { Counting } from '../core/score/score'
 import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
 import { cueTrack } from '../core/sound/track'
 import type { Hertz, Ms, Share } from '../core/units'
@@ -36,7 +36,7 @@ export interface RenderJob {
   /** The segments in the cut's output time. */
   shown: readonly ShownSegment[]
   /** Which way the shown number goes. Default: down. */
-  count?: Score['count']
+  counting?: Counting
   /** Default: both as they are. */
   mix?: Mix
   out: string
@@ -58,7 +58,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
   try {
-    const changes = overlayChanges(job.shown, job.count)
+    const changes = overlayChanges(job.shown, job.counting)
     const layers = overlayLayers(facts)
     const lists = await allOf(
       halt,

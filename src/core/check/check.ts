@@ -9,6 +9,7 @@ import { finding, SEVERITIES, type Check, type Finding, type FindingMend } from 
 import { checkMoves } from './moves'
 import { checkNeighbours } from './neighbours'
 import { checkPromise } from './promise'
+import { checkReady } from './ready'
 import { checkRestNeeds } from './restNeeds'
 import { checkSides } from './sides'
 import { checkTitleWord } from './titleWord'
@@ -19,6 +20,7 @@ const CHECKS: readonly Check[] = [
   checkPromise,
   checkTitleWord,
   checkRestNeeds,
+  checkReady,
   checkSides,
   checkWarmAndCool,
   checkNeighbours,

@@ -1,6 +1,9 @@
 // What a section finds wrong with its own numbers; a counter could be misread, a cue has no room, a label is too long.
+import { repeated } from '../score/again'
 import { fieldFor, setField } from '../score/edits'
-import { formatOf, labelledIn, partOf, type Section } from '../score/formats'
+import { formatOf, labelledIn, partOf, stationsOf, type Section } from '../score/formats'
+import type { Station } from '../score/formats/station'
+import type { NoEffect } from '../facts'
 import { aroundOf } from '../score/score'
 import type { Segment } from '../score/segment'
 import { atSegment, finding, Repeats, type Check, type Finding, type FindingMend, type Review } from './finding'
@@ -29,7 +32,12 @@ function inSection(section: Section, index: number, { score, cast }: Review): Fi
   )
   const part = partOf(section)
   const elsewhere = 'where' in section && section.where !== 'here'
-  if (part !== 'talk' && part !== 'break' && !elsewhere && !labelledIn(section).length) {
+  if ('of' in section && !repeated(score.sections, section.of)) {
+    const fact = { code: 'repeats-nothing', section: section.name } as const
+    found.push(finding('again', { id: section.key, severity: 'warning', ...place, fact }))
+  }
+  const holds = formatOf(section).notation.moves !== 'none'
+  if (holds && part !== 'talk' && part !== 'break' && !elsewhere && !labelledIn(section).length) {
     const apply: FindingMend['apply'] = (draft) => {
       draft.sections = draft.sections.filter((one) => one.key !== section.key)
     }
@@ -37,12 +45,41 @@ function inSection(section: Section, index: number, { score, cast }: Review): Fi
     const mend = { fact: { code: 'take-out' } as const, apply }
     found.push(finding('empty', { id: section.key, severity: 'warning', ...place, fact, mend }))
   }
+  const settings = NO_EFFECT.filter((setting) => isDeaf(section, setting))
+  if (settings.length) {
+    const fact = { code: 'no-effect', section: section.name, settings } as const
+    const apply: FindingMend['apply'] = (draft) =>
+      withSection(draft.sections, section.key, (one) => {
+        for (const station of stationsOf(one))
+          for (const setting of settings) Object.assign(station, NOTHING_SAID[setting])
+      })
+    const mend = { fact: { code: 'take-off' as const }, apply }
+    found.push(finding('no effect', { id: section.key, severity: 'note', ...place, fact, mend }))
+  }
   const least = Math.min(2, formatOf(section).notation.groupSize?.[0] ?? 1)
   if ('groups' in section && section.groups.some((group) => group.length < least)) {
     const fact = { code: 'group-too-small', section: section.name } as const
     found.push(finding('group', { id: section.key, severity: 'warning', ...place, fact }))
   }
   return found
+}
+
+const NO_EFFECT: readonly NoEffect[] = ['workMs', 'restMs', 'swaps']
+const NOTHING_SAID: Readonly<Record<NoEffect, object>> = {
+  workMs: { workMs: null },
+  restMs: { restMs: null },
+  swaps: { swaps: [] },
+}
+
+/** Whether moves of a section say something that its format does not hear. */
+function isDeaf(section: Section, setting: NoEffect): boolean {
+  const { perMove = [] } = formatOf(section).notation
+  if (perMove.includes(setting)) return false
+  const said = (station: Station): boolean => {
+    const value = station[setting]
+    return Array.isArray(value) ? value.length > 0 : value !== null
+  }
+  return stationsOf(section).some(said)
 }
 
 function withSection(sections: Section[], key: string, apply: (section: Section) => void): void {

@@ -1,4 +1,5 @@
 // A jumping or heavy move has no easier version noted; a loaded move has no gear noted; a name that nobody knows.
+import type { FindingFact } from '../facts'
 import type { Sureness } from '../score/cast'
 import type { Segment } from '../score/segment'
 import { atSegment, finding, type Check, type Finding, type Review } from './finding'
@@ -26,29 +27,19 @@ export const checkMoves: Check = ({ expansion, cast }) => {
       }),
     )
   found.push(...unsure(first, cast))
-  for (const [name, segment] of first) {
-    const move = cast(name)
-    // What rests on a guess is no reason to complain.
-    if (move.sure !== 'known') continue
-    if ((move.impact === 'high' || move.effort === 5) && !move.easier)
-      found.push(
-        finding('move', {
-          id: `easier ${name}`,
-          severity: 'warning',
-          ...atSegment(segment),
-          fact: { code: 'no-easier', name, jumping: move.impact === 'high' },
-        }),
-      )
-    if (LOADED.test(`${name} ${move.tags.join(' ')}`) && !move.gear.length)
-      found.push(
-        finding('move', {
-          id: `gear ${name}`,
-          severity: 'warning',
-          ...atSegment(segment),
-          fact: { code: 'no-gear', name },
-        }),
-      )
+  // What rests on a guess is no reason to complain.
+  const known = [...first.keys()].filter((name) => cast(name).sure === 'known')
+  const hard = known.filter((name) => !cast(name).easier)
+  const jumping = hard.filter((name) => cast(name).impact === 'high')
+  const allOut = hard.filter((name) => cast(name).impact !== 'high' && cast(name).effort === 5)
+  const loaded = known.filter((name) => LOADED.test(`${name} ${cast(name).tags.join(' ')}`) && !cast(name).gear.length)
+  const about = (id: string, names: readonly string[], fact: FindingFact): void => {
+    const at = first.get(names[0] ?? '')
+    if (at) found.push(finding('move', { id, severity: 'warning', ...atSegment(at), fact }))
   }
+  about('easier jumping', jumping, { code: 'no-easier', names: jumping, jumping: true })
+  about('easier all-out', allOut, { code: 'no-easier', names: allOut, jumping: false })
+  about('gear', loaded, { code: 'no-gear', names: loaded })
   return found
 }
 

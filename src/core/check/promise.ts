@@ -9,8 +9,9 @@ export const promiseSlackMs = (promiseMs: Ms): Ms => Math.max(60_000, promiseMs 
 export const inMinutes = (ms: Ms): number => Math.max(1, Math.round(ms / 60_000))
 
 export const checkPromise: Check = ({ score, expansion }) => {
-  const { promiseMs } = score
-  const { totalMs, estimated } = expansion
+  const { promiseMs, promiseOf } = score
+  const { estimated } = expansion
+  const totalMs = promiseOf === 'workout' ? expansion.workoutMs : expansion.totalMs
   if (promiseMs === null || !totalMs) return []
   const off = totalMs - promiseMs
   if (Math.abs(off) <= promiseSlackMs(promiseMs)) return []
@@ -19,7 +20,7 @@ export const checkPromise: Check = ({ score, expansion }) => {
     finding('promise', {
       id: off > 0 ? 'over' : 'under',
       severity: 'warning',
-      fact: { code: 'promise-off', promiseMs, totalMs, estimated },
+      fact: { code: 'promise-off', promiseMs, totalMs, estimated, of: promiseOf },
       mend: {
         fact: { code: 'promise-minutes', minutes },
         apply: (draft) => {

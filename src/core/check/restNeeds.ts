@@ -6,7 +6,7 @@ import type { Segment } from '../score/segment'
 import { nameOf } from '../words/en/names'
 import { areKnown } from '../score/cast'
 import { fieldFor, setField } from '../score/edits'
-import { atSegment, Repeats, type Check, type Review } from './finding'
+import { atSegment, finding, type Check, type Finding, type Review } from './finding'
 
 /** What has to happen between two works, in the order in which it is done. */
 function needsBetween(
@@ -44,8 +44,28 @@ function gearToSwap(
   return gear === undefined ? null : { code: had.length ? 'swap-gear' : 'take-gear', gear }
 }
 
+/** A change that does not fit into what stands between. */
+interface Short {
+  change: string
+  hasMs: number
+  lacksMs: number
+  from: Segment
+  to: Segment
+  gap: Segment | null
+  needs: readonly NeedFact[]
+  guess: boolean
+  /** The length that the gap would need. */
+  wanted: number
+  field: ReturnType<typeof fieldFor>
+}
+interface Cause {
+  worst: Short
+  /** How often each change was met. */
+  changes: Map<string, number>
+}
+
 export const checkRestNeeds: Check = (review) => {
-  const found = new Repeats()
+  const causes = new Map<string, Cause>()
   /** Needs by all that decides them: rounds repeat the same changes over and over. */
   const reckoned = new Map<string, NeedFact[]>()
   let before: Segment | null = null
@@ -65,28 +85,49 @@ export const checkRestNeeds: Check = (review) => {
     pause = null
     restMs = shownMs = 0
   }
-  return found.findings()
+  return [...causes].map(([id, cause]) => told(id, cause))
 
   function judge(from: Segment, to: Segment, gap: Segment | null): void {
-    const change = `${from.label} ${from.side} ${from.posture} > ${to.label} ${to.side} ${to.posture} ${shownMs}`
-    let needs = reckoned.get(change)
-    if (!needs) reckoned.set(change, (needs = needsBetween(from, to, shownMs, review)))
+    const decided = `${from.label} ${from.side} ${from.posture} > ${to.label} ${to.side} ${to.posture} ${shownMs}`
+    let needs = reckoned.get(decided)
+    if (!needs) reckoned.set(decided, (needs = needsBetween(from, to, shownMs, review)))
     // Straight through, the coach calls the next move during the one before; only what the body must do counts.
     const must = gap ? [...needs] : needs.filter((need) => need.code !== 'hear-next')
     if (!must.length) return
     if (gap) must.push({ code: 'count-in', ms: inMs(review.needs.countIn) })
     const sum = must.reduce((total, need) => total + need.ms, 0)
     if (sum <= restMs || (!gap && sum < 3000)) return
-    const id = `${to.sectionKey} ${from.label} > ${to.label} ${gap ? gap.kind : 'none'}`
-    const hasMs = restMs
     const guess = !areKnown(review.cast, [...from.moves, ...to.moves])
-    const wanted = Math.ceil(sum / 1000) * 1000 - hasMs + (gap?.durationMs ?? 0)
+    const wanted = Math.ceil(sum / 1000) * 1000 - restMs + (gap?.durationMs ?? 0)
     const field = gap && fieldFor(gap, wanted)
-    found.meet('rest', id, (times) => ({
+    const change = `${from.label} > ${to.label}`
+    keep({ change, lacksMs: sum - restMs, hasMs: restMs, from, to, gap, needs: must, guess, wanted, field })
+  }
+
+  /** All changes that one length decides are one cause: the one that lacks most is told, the others are counted. */
+  function keep(short: Short): void {
+    const { to, gap, field, guess, change } = short
+    const decided = field ? field.path.join('/') : ''
+    const id = [to.sectionKey, gap?.kind ?? 'none', decided, guess ? 'guess' : ''].filter(Boolean).join(' ')
+    const cause = causes.get(id) ?? { worst: short, changes: new Map<string, number>() }
+    causes.set(id, cause)
+    cause.changes.set(change, (cause.changes.get(change) ?? 0) + 1)
+    if (short.lacksMs > cause.worst.lacksMs) cause.worst = short
+  }
+
+  function told(id: string, { worst, changes }: Cause): Finding {
+    const { from, to, gap, needs, hasMs, lacksMs, guess, wanted, field, change } = worst
+    const severity = guess ? 'note' : gap && lacksMs > hasMs ? 'error' : 'warning'
+    const others = changes.size - 1
+    return finding('rest', {
+      id,
       // What rests on a guess says so, and changes no length.
-      severity: guess ? 'note' : gap && hasMs < sum / 2 ? 'error' : 'warning',
+      severity,
       ...atSegment(gap ?? to),
-      fact: { code: 'rest-too-short', from: nameOf(from), to: nameOf(to), needs: must, hasMs, times, guess },
+      fact: {
+        ...{ code: 'rest-too-short', from: nameOf(from), to: nameOf(to), needs, hasMs },
+        ...{ times: changes.get(change) ?? 1, guess, others },
+      },
       mend:
         gap && field && !guess
           ? {
@@ -94,6 +135,6 @@ export const checkRestNeeds: Check = (review) => {
               apply: (draft) => setField(draft, gap.sectionKey, field.path, field.value),
             }
           : null,
-    }))
+    })
   }
 }

@@ -80,7 +80,7 @@ describe('the overlay', () => {
   })
   it('holds the planned number while an interval runs long, and ends with it all the same', () => {
     const [first] = laneOf(circuit({ lastRest: 'dropped' }))
-    const long = overlayChanges([{ ...first!, endMs: 22_400 }])
+    const long = overlayChanges([{ ...first!, endMs: 22_400 }], { count: 'down', countOf: 'planned' })
     expect(overlayAt(long, 0)?.count).toBe(20)
     expect(overlayAt(long, 2300)?.count).toBe(20)
     expect(overlayAt(long, 2400)?.count).toBe(20)

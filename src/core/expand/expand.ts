@@ -2,6 +2,7 @@
 import type { ProblemFact } from '../facts'
 import { MOST_SECTIONS, MOST_SEGMENTS, MOST_STATIONS } from '../limits'
 import { Problem } from '../problem'
+import { withRepeats } from '../score/again'
 import { castOf, type Cast } from '../score/cast'
 import { expandSection, formatOf, partOf, stationsOf, type Section } from '../score/formats'
 import { likelyOf, valueAt } from '../score/formats/fields'
@@ -16,7 +17,8 @@ import { countRounds } from './rounds'
  * Flattens a score. Segments follow one another without gaps from 0.
  * @throws Problem `too-many` above 50,000 segments or 10,000 stations, `too-long` above 24 hours.
  */
-export function expand(score: Score): Expansion {
+export function expand(written: Score): Expansion {
+  const score = withRepeats(written)
   const { length } = score.sections
   if (length > MOST_SECTIONS)
     throw new Problem({ code: 'too-many', what: 'sections', most: MOST_SECTIONS, found: length })
@@ -32,6 +34,8 @@ export function expand(score: Score): Expansion {
       throw tooMany('intervals', MOST_SEGMENTS, section.name)
     const part = expandSection(section, aroundOf(score, index, cast))
     for (const segment of part) segment.section = section.name
+    // What a repetition holds is changed where it stands, not here.
+    if (written.sections[index] !== section) for (const segment of part) segment.origin = null
     countRounds(part, section, score.readings.round)
     parts.push(part)
     count += part.length

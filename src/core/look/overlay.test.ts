@@ -11,7 +11,9 @@ const laneOf = (text: string) => asPlanned(expand(readShorthand(text).score).seg
 
 describe('the number on the picture', () => {
   const counts = (way: 'down' | 'up'): (number | undefined)[] => {
-    const changes = overlayChanges(laneOf('circuit Main: 1 round, 5 on, 3 off, last rest kept\n  Squat\n'), way)
+    const changes = overlayChanges(laneOf('circuit Main: 1 round, 5 on, 3 off, last rest kept\n  Squat\n'), {
+      ...{ count: way, countOf: 'filmed' },
+    })
     return [0, 900, 1000, 4999, 5000, 7999].map((ms) => overlayAt(changes, ms)?.count)
   }
   it('goes down to the change, or up from the start', () => {
@@ -90,6 +92,41 @@ describe('every minute by reps', () => {
     expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([
       ...['0 go', '57000 pip', '58000 pip', '59000 pip', '60000 go'],
       ...['117000 pip', '118000 pip', '119000 pip', '120000 rest'],
+    ])
+  })
+})
+
+describe('footage that ran otherwise than planned', () => {
+  const lane = laneOf('circuit Main: 1 round, 20 on, 10 off, last rest kept\n  Squat\n')
+  const filmed = (workMs: number, restMs: number) => {
+    let atMs = 0
+    return lane.map((laid, index) => {
+      const startMs = atMs
+      atMs += index ? restMs : workMs
+      return { ...laid, startMs, endMs: atMs }
+    })
+  }
+  const at = (ms: number, workMs: number, restMs: number, countOf: 'filmed' | 'planned' = 'filmed') =>
+    overlayAt(overlayChanges(filmed(workMs, restMs), { count: 'down', countOf }), ms)?.count
+  it('holds the planned number for work that ran to its plan within a second and a half', () =>
+    expect(at(0, 21_400, 10_000)).toBe(20))
+  it('counts the true length of work that did not, and of every rest', () => {
+    expect(at(0, 23_000, 10_000)).toBe(23)
+    expect(at(20_000, 20_000, 11_000)).toBe(11)
+  })
+  it('counts as announced where the workout says so', () => {
+    expect([at(0, 23_000, 10_000, 'planned'), at(20_000, 20_000, 14_000, 'planned')]).toEqual([20, 10])
+  })
+})
+
+describe('halves that mean another direction', () => {
+  it('sound in the middle and say so, and have no side', () => {
+    const lane = laneOf('circuit Main: 1 round, 20 on\n  Arm circles (sides direction)\n')
+    expect(cuesFor(lane).filter(({ voice }) => voice === 'switch')).toMatchObject([{ atMs: 10_000 }])
+    const changes = overlayChanges(lane)
+    expect([1000, 11_000].map((ms) => overlayAt(changes, ms))).toMatchObject([
+      { label: 'Arm circles', side: null },
+      { label: 'Other way: Arm circles', side: null },
     ])
   })
 })

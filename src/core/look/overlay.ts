@@ -1,7 +1,7 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
 import { middleOf } from '../cue/cues'
 import { slotEnd, type ShownSegment } from '../cut/cut'
-import type { Score } from '../score/score'
+import type { Counting } from '../score/score'
 import type { Ms } from '../units'
 import { KIND_NAMES, nameOf, OTHER_WAY, roundOf, setOf, stationOf } from '../words/en/names'
 
@@ -20,6 +20,10 @@ export interface OverlayState {
   next: string
 }
 
+const USUAL: Counting = { count: 'down', countOf: 'filmed' }
+/** Work that ran so near to its plan shows the number that was announced. */
+const HOLDS_PLAN_MS: Ms = 1500
+
 export const STAFF_STEPS = 10
 
 /** A change of the overlay: from `fromMs` on it shows `state`; null shows nothing. */
@@ -30,16 +34,17 @@ export interface OverlayChange {
 
 /**
  * Everything the overlay will ever show, in order. Digits change at whole seconds before the interval's true end, so
- * that zero falls on the boundary; an interval that ran long holds its planned number until the plan has caught up.
+ * that zero falls on the boundary. Work that ran to its plan within a moment shows the planned number, and holds it
+ * until the plan has caught up; all else counts what was filmed, unless the workout counts as planned.
  */
-export function overlayChanges(lane: readonly ShownSegment[], count: Score['count'] = 'down'): OverlayChange[] {
+export function overlayChanges(lane: readonly ShownSegment[], { count, countOf }: Counting = USUAL): OverlayChange[] {
   const changes: OverlayChange[] = []
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
     if (laid.segment.kind === 'talk') changes.push({ fromMs: laid.startMs, state: null })
     else {
       const next = comingUp(lane, index)
-      const clock = clockOf(lane, index)
+      const clock = clockOf(lane, index, countOf)
       for (const fromMs of instantsIn(laid, clock))
         changes.push({
           fromMs,
@@ -78,7 +83,7 @@ interface Clock {
   isGuess: boolean
 }
 
-function clockOf(lane: readonly ShownSegment[], index: number): Clock {
+function clockOf(lane: readonly ShownSegment[], index: number, countOf: Counting['countOf']): Clock {
   const laid = lane[index]
   if (!laid) return { startMs: 0, endMs: 0, plannedMs: 0, isGuess: false }
   const { segment, startMs, endMs } = laid
@@ -88,9 +93,9 @@ function clockOf(lane: readonly ShownSegment[], index: number): Clock {
     return { startMs: Math.min(startMs, end - slot.ofMs), endMs: end, plannedMs: slot.ofMs, isGuess: false }
   }
   // Work at one's own pace has no clock of its own; its planned length is a guess, and never counted.
-  return segment.pace === 'own'
-    ? { startMs, endMs, plannedMs: 0, isGuess: true }
-    : { startMs, endMs, plannedMs: segment.durationMs, isGuess: false }
+  if (segment.pace === 'own') return { startMs, endMs, plannedMs: 0, isGuess: true }
+  const ranToPlan = segment.kind === 'work' && Math.abs(endMs - startMs - segment.durationMs) <= HOLDS_PLAN_MS
+  return { startMs, endMs, plannedMs: ranToPlan || countOf === 'planned' ? segment.durationMs : 0, isGuess: false }
 }
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
@@ -105,7 +110,7 @@ function stateAt(
   { segment, startMs, endMs }: ShownSegment,
   next: ShownSegment | undefined,
   atMs: Ms,
-  clock: Clock & { way: Score['count'] },
+  clock: Clock & { way: Counting['count'] },
 ): OverlayState {
   return {
     ground: segment.kind === 'work' ? 'work' : segment.kind === 'lead' ? 'ready' : 'rest',
@@ -118,7 +123,7 @@ function stateAt(
   }
 }
 
-function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Score['count'] }): number {
+function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Counting['count'] }): number {
   const left = Math.ceil((endMs - atMs) / 1000)
   const planned = Math.ceil(plannedMs / 1000)
   const down = Math.max(1, planned ? Math.min(left, planned) : left)

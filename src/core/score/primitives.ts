@@ -47,6 +47,8 @@ export const head = {
    * the likely value, the middle; a range that its field has left is dropped.
    */
   ranges,
+  /** Rests and breaks that last otherwise than their like, by where they stand: `r2/s3/rest`. */
+  gaps: z.record(z.string().regex(/^[a-z0-9][a-z0-9/-]{0,160}$/), ms).default({}),
   ...remarks,
 }
 

@@ -16,6 +16,10 @@ import { vocabularySchema, wordsFor, type Words } from './vocabulary'
 export const DEMO_PLACES = ['none', 'upFront', 'beforeBlocks', 'inRests'] as const
 export const CAUTION_PLACES = ['both', 'card', 'description', 'none'] as const
 export const COUNTS = ['down', 'up'] as const
+/** Which length of the video its promise is of. */
+export const PROMISES = ['video', 'workout'] as const
+/** Which length a count shows, where footage ran otherwise than planned. */
+export const COUNTED_LENGTHS = ['filmed', 'planned'] as const
 
 /** Letters of a finding's id, which may name several moves. */
 export const LONGEST_FINDING = 10_000
@@ -26,6 +30,8 @@ export const scoreSchema = z
     title: name,
     /** The length announced to viewers, or null while nothing is promised. */
     promiseMs: ms.nullable(),
+    /** Of the whole video, or of the workout without talk, warm-up and cool-down. */
+    promiseOf: z.enum(PROMISES).default('video'),
     sections: z.array(sectionSchema).max(MOST_SECTIONS),
     /** Where moves are shown before they are done, and a guess at what one showing takes. */
     demos: z.object({ place: z.enum(DEMO_PLACES).default('none'), eachMs: ms.default(10_000) }).prefault({}),
@@ -34,6 +40,8 @@ export const scoreSchema = z
     vocabulary: vocabularySchema.prefault({}),
     readings: readingsSchema.prefault({}),
     count: z.enum(COUNTS).default('down'),
+    /** `filmed`: the true length, but for work that ran to its plan within a moment. `planned`: what was announced. */
+    countOf: z.enum(COUNTED_LENGTHS).default('filmed'),
     /** Where viewers read the cautions. */
     caution: z.enum(CAUTION_PLACES).default('both'),
     /** The creator's own numbers in place of the usual ones. */
@@ -67,6 +75,9 @@ export const scoreSchema = z
     sections: score.sections.map((section) => withTrueRanges(withTrueJoins(withKeys(section)))),
   }))
 export type Score = z.infer<typeof scoreSchema>
+
+/** How a workout counts. */
+export type Counting = Pick<Score, 'count' | 'countOf'>
 
 function withTrueRanges(section: Section): Section {
   const names = Object.keys(section.ranges)

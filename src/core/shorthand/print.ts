@@ -10,7 +10,7 @@ import { freshKey, type Score } from '../score/score'
 import { COUNTED } from '../score/vocabulary'
 import { moveSettings } from './plain'
 import { quote, spaced, writeLength, writeSetting } from './settings'
-import { writeSwap, writeWeight } from './station'
+import { writeGaps, writeSwap, writeWeight } from './station'
 import { MOVE_FIELDS, ROW_FIELDS, SCORE_FIELDS, STATION_FIELDS } from './terms'
 
 const WIDEST = 96
@@ -37,9 +37,11 @@ const printTitle = (title: string): string =>
 function printPlain(score: Score): string[] {
   const values: Record<string, unknown> = {
     promiseMs: score.promiseMs,
+    promiseOf: score.promiseOf,
     demos: score.demos.place,
     eachMs: score.demos.eachMs,
     count: score.count,
+    countOf: score.countOf,
     caution: score.caution,
     ...score.readings,
   }
@@ -73,7 +75,7 @@ function printMove(move: Move): string {
 /** @param keys keys of the sections before, which decide the key that a name alone would give. */
 function printSection(section: Section, keys: readonly string[]): string[] {
   const { head, fields } = formatOf(section).notation
-  const settings = settingsOf(fields, section, section.ranges)
+  const settings = [...settingsOf(fields, section, section.ranges), ...writeGaps(section)]
   const name = section.name ? ` ${writeName(section.name)}` : ''
   const key = section.key === freshKey(section.name, keys) ? '' : ` @${section.key}`
   const first = `${head}${name}${key}:${settings.length ? ` ${settings.join(', ')}` : ''}${section.beside ? `  ${section.beside}` : ''}`

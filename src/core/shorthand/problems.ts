@@ -3,6 +3,7 @@ import { distance } from 'fastest-levenshtein'
 
 export type ShorthandCode =
   | 'unexpected'
+  | 'name-wants-quotes'
   | 'unknown-head'
   | 'unknown-setting'
   | 'no-section'

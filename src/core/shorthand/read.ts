@@ -16,8 +16,8 @@ import { keepKeys } from './keepKeys'
 import { applyPlain } from './plain'
 import type { ShorthandReading, SpanOfScore } from './reading'
 import { complain, nearest, type Mend, type ShorthandProblem } from './problems'
-import { exampleOf, readSetting, unquote } from './settings'
-import { takesSwap, takesWeight } from './station'
+import { exampleOf, quote, readSetting, spaced, unquote } from './settings'
+import { takesGap, takesSwap, takesWeight } from './station'
 import { PLAIN_HEADS, ROW_FIELDS, STATION_FIELDS, type PlainHead } from './terms'
 import { clipped } from '../text'
 
@@ -67,8 +67,14 @@ class Reader {
   line(text: string, offset: number): void {
     if (!text.trim()) return void this.above.push('')
     const line = takeApart(text)
+    const names = [line.header?.name, ...line.entries.flat().map(({ label }) => label)]
     for (const fault of line.faults) {
       const shown = fault.text.trim()
+      const name = names.find((one) => one && fault.from > one.from && fault.to < one.to)
+      if (name && shown) {
+        this.wantsQuotes(name, shown, offset)
+        continue
+      }
       complain(this.problems, {
         code: 'unexpected',
         at: shifted(fault, offset, text.length),
@@ -81,6 +87,17 @@ class Reader {
     else if (line.header) return this.header(line.header, line.comment, text, offset)
     else if (line.entries.length) return this.entries(line.entries, line.comment, text, offset)
     if (line.comment) this.remark(line.comment.text)
+  }
+
+  /** A name with a mark in it: it is taken whole, and says how it is to be typed. */
+  private wantsQuotes(name: Piece, found: string, offset: number): void {
+    const insert = quote(name.text)
+    complain(this.problems, {
+      code: 'name-wants-quotes',
+      at: shifted(name, offset),
+      values: { found: clipped(found, 40), known: clipped(insert, 60) },
+      mend: { ...shifted(name, offset), insert, label: insert },
+    })
   }
 
   private remark(text: string): void {
@@ -136,6 +153,7 @@ class Reader {
     const section = bareSection(format, this.keyFor(header.key, name, offset), name)
     const { fields } = notationOf(format)
     for (const setting of header.settings) {
+      if (takesGap(section, setting.text)) continue
       const read = readSetting(fields, setting.text)
       if (read) Object.assign(section, { [read.field]: read.value })
       else this.unknownSetting(setting, fields, offset, head)
@@ -294,13 +312,22 @@ class Reader {
       )
     const typed =
       guess === undefined ? undefined : words.find((one) => !/\d/.test(one) && nearest(one, [guess]) === guess)
-    const mended = guess !== undefined && typed !== undefined ? setting.text.replace(typed, guess) : null
+    const apart = spaced(setting.text)
+    const mended =
+      readSetting(fields, apart) !== null
+        ? apart
+        : guess !== undefined && typed !== undefined
+          ? setting.text.replace(typed, guess)
+          : null
     const mend: Mend | null =
       mended && readSetting(fields, mended) ? { ...shifted(setting, offset), insert: mended, label: mended } : null
     complain(this.problems, {
       code: 'unknown-setting',
       at: shifted(setting, offset),
-      values: { found: clipped(setting.text, 60), head, known: fields.map(exampleOf).join(', ') },
+      values: {
+        ...{ found: clipped(setting.text, 60), head, known: fields.map(exampleOf).join(', ') },
+        ...(mend ? { most: mend.label } : {}),
+      },
       mend,
     })
     this.keepUnread(setting.text)

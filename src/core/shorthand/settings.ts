@@ -1,6 +1,6 @@
 // One setting of the shorthand, `35 on` or `last rest dropped`: read by, and written from, the fields of a format.
 import { holdsRanges, likelyOf, type Field } from '../score/formats/fields'
-import type { Range } from '../score/primitives'
+import { key, type Range } from '../score/primitives'
 import { formatLength, parseLength } from '../time/clock'
 import type { Ms } from '../units'
 
@@ -35,7 +35,7 @@ export interface Assignment {
 }
 
 /** Kinds whose word stands in front. */
-const NAMED_FIRST: ReadonlySet<Field['kind']> = new Set(['choice', 'optionalChoice', 'text'])
+const NAMED_FIRST: ReadonlySet<Field['kind']> = new Set(['choice', 'optionalChoice', 'text', 'section'])
 
 /** The field that a setting means, with its value; null when it means none of them. */
 export function readSetting(fields: readonly Field[], text: string): Assignment | null {
@@ -77,6 +77,8 @@ function readValue(field: Field, text: string): { is: unknown } | null {
       const value = unquote(text)
       return value === null || value.length > field.most ? null : { is: value }
     }
+    case 'section':
+      return key.safeParse(text).success ? { is: text } : null
     case 'lengths':
       return each(text, parseLength)
     case 'workRests':
@@ -152,6 +154,8 @@ export function writeSetting(field: Field, value: unknown, range?: Range): strin
       return `${field.word} ${spaced(String(value))}`
     case 'text':
       return `${field.word} ${quote(String(value))}`
+    case 'section':
+      return `${field.word} ${String(value)}`
     case 'lengths':
       return `${(value as Ms[]).map(writeLength).join(' then ')} ${field.word}`
     case 'workRests':
@@ -172,6 +176,8 @@ export function exampleOf(field: Field): string {
       return `${field.word} ${spaced(field.options[1] ?? field.options[0] ?? '')}`
     case 'text':
       return `${field.word} "..."`
+    case 'section':
+      return `${field.word} main`
     case 'lengths':
       return `40 then 20 ${field.word}`
     case 'workRests':

@@ -10,7 +10,9 @@ import { FORMAT_NAMES, notationOf } from '../score/formats'
 import { scoreSchema } from '../score/score'
 import { printShorthand } from './print'
 import { readShorthand } from './read'
-import { exampleOf } from './settings'
+import { MUSCLES } from '../score/postures'
+import { exampleOf, spaced } from './settings'
+import { MOVE_FIELDS, ROW_FIELDS, SCORE_FIELDS, STATION_FIELDS } from './terms'
 
 const CIRCUIT =
   'circuit Main: 2 rounds, 35 on, 15 off, 1:00 between\n  Jug lift; Lock-gate push; Tiller twist (45 on, sides none)\n'
@@ -106,6 +108,13 @@ describe('docs/shorthand.md', () => {
     const blocks = [...text.matchAll(/^```\n([\s\S]*?)^```$/gm)].map((block) => block[1] ?? '')
     expect(blocks.length).toBeGreaterThan(2)
     for (const block of blocks) expect(readShorthand(block).problems, block).toEqual([])
+  })
+  it('lists every word that a setting takes', () => {
+    const choices = [
+      ...[STATION_FIELDS, ROW_FIELDS, MOVE_FIELDS, SCORE_FIELDS].flat(),
+      ...FORMAT_NAMES.flatMap((name) => notationOf(name).fields),
+    ].flatMap((field) => ('options' in field && field.field !== 'from' ? field.options : []))
+    for (const word of [...choices, ...MUSCLES]) expect(text).toMatch(new RegExp(`\\b${spaced(word)}\\b`))
   })
   it('names every head with all its settings', () => {
     for (const name of FORMAT_NAMES) {

@@ -1,9 +1,12 @@
-// What a move may carry in brackets beyond lengths and choices: what is otherwise in a later pass, and what is lifted.
+// What a move may carry in brackets beyond lengths and choices: what is otherwise in a later pass, and what is lifted;
+// and the single gaps of a section that last otherwise.
 // Read and written here, so that one is the twin of the other.
 import { newSwap, parseWeight, weightText, type Station, type Swap } from '../score/formats/station'
 import { SIDE_RULES, type SideRule } from '../score/postures'
 import { clipped } from '../text'
-import { quote, spaced, unquote } from './settings'
+import type { Section } from '../score/formats'
+import { parseLength } from '../time/clock'
+import { quote, spaced, unquote, writeLength } from './settings'
 
 const MOST_NAME = 300,
   MOST_SWAPS = 50
@@ -55,3 +58,17 @@ export function takesWeight(station: Station, text: string): boolean {
 }
 
 export const writeWeight = ({ weight }: Station): string[] => (weight ? [`weight ${weightText(weight)}`] : [])
+
+const GAP = /^gap ([a-z0-9][a-z0-9/-]{0,160}) (\S+)$/
+
+/** `gap r2/s3/rest 40`: one gap, by where it stands. @returns whether the text is one. */
+export function takesGap({ gaps }: Pick<Section, 'gaps'>, text: string): boolean {
+  const [, place, length = ''] = GAP.exec(text) ?? []
+  const ms = parseLength(length)
+  if (!place || ms === null) return false
+  gaps[place] = ms
+  return true
+}
+
+export const writeGaps = ({ gaps }: Pick<Section, 'gaps'>): string[] =>
+  Object.entries(gaps).map(([place, ms]) => `gap ${place} ${writeLength(ms)}`)

@@ -3,16 +3,18 @@ import { choice, counts, length, optionalChoice, optionalLength, text, type Fiel
 import { FIRST_SIDES } from '../score/formats/station'
 import { IMPACTS, POSTURES, SIDE_RULES, SIDES } from '../score/postures'
 import { SCHOOLS } from '../score/schools'
-import { CAUTION_PLACES, COUNTS, DEMO_PLACES } from '../score/score'
+import { CAUTION_PLACES, COUNTED_LENGTHS, COUNTS, DEMO_PLACES, PROMISES } from '../score/score'
 
 const readingsOf = (word: keyof typeof SCHOOLS): string[] => SCHOOLS[word].readings.map((one) => one.reading)
 
 /** `score: promise 15:00, demos in rests` */
 export const SCORE_FIELDS: readonly Field[] = [
   optionalLength('promiseMs', 'promise'),
+  choice('promiseOf', 'promise of', PROMISES),
   choice('demos', 'demos', DEMO_PLACES),
   length('eachMs', 'each demo', { bare: 10_000 }),
   choice('count', 'count', COUNTS),
+  choice('countOf', 'count of', COUNTED_LENGTHS),
   choice('caution', 'caution', CAUTION_PLACES),
   choice('tabata', 'tabata', readingsOf('tabata')),
   choice('emom', 'emom', readingsOf('emom')),

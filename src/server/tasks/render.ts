@@ -31,8 +31,8 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const { cut, shown } = followed(segments, tied, facts.durationMs)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
-    const { count } = workout.score
-    const asked = { footage: storedPath(hash), facts, cut, shown, count, mix: workout.mix, out, scratch: folder }
+    const counting = workout.score
+    const asked = { footage: storedPath(hash), facts, cut, shown, counting, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {

@@ -1,6 +1,6 @@
 // One number or choice of a section, drawn from how its format says it is typed.
 'use client'
-import type { ReactNode } from 'react'
+import { createContext, useContext, type ReactNode } from 'react'
 import { likelyOf, type CountField, type Field, type LengthField as SetLengthField } from '@/core/score/formats/fields'
 import type { Range } from '@/core/score/primitives'
 import { formatLength } from '@/core/time/clock'
@@ -65,11 +65,30 @@ export function FieldOf({ field, value, range, onChange, inline = false }: Props
         <ChoiceField label={label} showLabel={!inline} value={value as string} options={options} onChange={onChange} />
       )
     }
+    case 'section':
+      return <SectionChoice label={label} value={value as string} onChange={onChange} />
     case 'lengths':
       return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badLengths} />
     case 'workRests':
       return <Listed field={field} label={label} value={value} onChange={onChange} complaint={words.badWorkRests} />
   }
+}
+
+/** Sections that another one can repeat, for the fields below. */
+export const SectionsContext = createContext<readonly { key: string; name: string }[]>([])
+
+function SectionChoice({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (key: string) => void
+}): ReactNode {
+  const sections = useContext(SectionsContext)
+  const options = { '': words.noSection, ...Object.fromEntries(sections.map(({ key, name }) => [key, name || key])) }
+  return <ChoiceField label={label} showLabel value={value} options={options} onChange={onChange} />
 }
 
 interface RangedProps {

@@ -4,7 +4,7 @@
 import type { ReactNode } from 'react'
 import { USUAL_NEEDS, type Needs as NeedsTable } from '@/core/score/needs'
 import { SCHOOLS } from '@/core/score/schools'
-import { CAUTION_PLACES, COUNTS, DEMO_PLACES, type Score } from '@/core/score/score'
+import { CAUTION_PLACES, COUNTED_LENGTHS, COUNTS, DEMO_PLACES, PROMISES, type Score } from '@/core/score/score'
 import { COUNTED, PLAIN_WORDS } from '@/core/score/vocabulary'
 import { Button } from '../parts/Button'
 import { ChoiceField, LengthField, NameField, TypedField } from '../parts/fields'
@@ -112,6 +112,28 @@ function Manner({ score, edit }: Pick<Props, 'score' | 'edit'>): ReactNode {
         onChange={(count) =>
           edit((draft) => {
             draft.count = count
+          })
+        }
+      />
+      <ChoiceField
+        label={words.countOf}
+        showLabel
+        value={score.countOf}
+        options={pick(COUNTED_LENGTHS, words.countedLengths)}
+        onChange={(countOf) =>
+          edit((draft) => {
+            draft.countOf = countOf
+          })
+        }
+      />
+      <ChoiceField
+        label={words.promiseOf}
+        showLabel
+        value={score.promiseOf}
+        options={pick(PROMISES, words.promises)}
+        onChange={(promiseOf) =>
+          edit((draft) => {
+            draft.promiseOf = promiseOf
           })
         }
       />

@@ -4,13 +4,14 @@ import type { ReactNode } from 'react'
 import { scoreTexts as words } from '@/core/words/en/score'
 import { StaleDialog } from '../parts/StaleDialog'
 import { BeatPlanner } from './BeatPlanner'
+import { OtherLength } from './OtherLength'
 import { PastePlan } from './PastePlan'
 import { Needs, Rules } from './Rules'
 import { SolvePromise } from './SolvePromise'
 import { UnsureMoves } from './UnsureMoves'
 import type { ScoreEditing } from './useScoreEditing'
 
-export type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat' | 'unsure'
+export type Dialog = 'solve' | 'paste' | 'rules' | 'needs' | 'beat' | 'unsure' | 'length'
 
 interface Props {
   editing: ScoreEditing
@@ -27,6 +28,7 @@ export function ScoreDialogs({ editing, open, onOpen }: Props): ReactNode {
   return (
     <>
       <SolvePromise {...of('solve')} score={score} totalMs={expansion.totalMs} edit={edit} />
+      <OtherLength {...of('length')} score={score} edit={edit} />
       <PastePlan {...of('paste')} edit={edit} empty={score.sections.length === 0} />
       <Rules {...of('rules')} score={score} edit={edit} />
       <Needs {...of('needs')} score={score} edit={edit} />

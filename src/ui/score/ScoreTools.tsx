@@ -1,9 +1,12 @@
 // What the score can be begun with, added to and printed as.
 'use client'
 import Link from 'next/link'
-import { AudioWaveform, BookOpen, ClipboardPaste, Library, Printer, Target } from 'lucide-react'
+import { AudioWaveform, BookOpen, ClipboardPaste, Library, Minus, Plus, Printer, Target, Timer } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { mergeInto } from '@/core/score/merge'
+import { shifted } from '@/core/score/versions'
+import { SECOND, type Ms } from '@/core/units'
 import { scoreTexts as words } from '@/core/words/en/score'
 import { Button } from '../parts/Button'
 import { AddSection } from './AddSection'
@@ -17,7 +20,10 @@ interface Props {
   onOpen: (dialog: Dialog) => void
 }
 
+const STEP: Ms = 5 * SECOND
+
 export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): ReactNode {
+  const shift = (byMs: Ms): void => edit((draft) => mergeInto(draft, shifted(structuredClone(score), byMs, 'rests')))
   return (
     <div className="flex flex-wrap gap-2 px-6 pt-4">
       <AddSection
@@ -36,6 +42,19 @@ export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): Rea
       <Button weight="bare" icon={<AudioWaveform size={17} />} onClick={() => onOpen('beat')}>
         {words.beat}
       </Button>
+      {score.sections.length > 0 && (
+        <>
+          <Button weight="bare" icon={<Timer size={17} />} onClick={() => onOpen('length')}>
+            {words.otherLength.open}
+          </Button>
+          <Button weight="bare" icon={<Minus size={17} />} onClick={() => shift(-STEP)}>
+            {words.otherLength.restsShorter}
+          </Button>
+          <Button weight="bare" icon={<Plus size={17} />} onClick={() => shift(STEP)}>
+            {words.otherLength.restsLonger}
+          </Button>
+        </>
+      )}
       <PrintMenu id={id} />
       <Link
         href="/moves"

@@ -5,7 +5,7 @@ import { Pause, Play } from 'lucide-react'
 import { useMemo, useRef, useState, type ReactNode } from 'react'
 import type { Stitch } from '@/core/align/ties'
 import { followed } from '@/core/cut/cut'
-import type { Score } from '@/core/score/score'
+import type { Counting } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
@@ -27,7 +27,7 @@ const RATES = { '0.5': '0.5 x', '0.75': '0.75 x', '1': '1 x', '1.5': '1.5 x', '2
 interface Props {
   id: string
   segments: Segment[]
-  count: Score['count']
+  counting: Counting
   mix: Mix
   stitches: Stitch[]
   footage: FootageProgress | null
@@ -50,7 +50,7 @@ export function WatchView({ footage, ...props }: Props): ReactNode {
 
 type PlayerProps = Omit<Props, 'footage'> & { footageId: string; facts: NonNullable<FootageProgress['facts']> }
 
-function Player({ id, segments, count, mix: kept, stitches, footageId, facts }: PlayerProps): ReactNode {
+function Player({ id, segments, counting, mix: kept, stitches, footageId, facts }: PlayerProps): ReactNode {
   const video = useRef<HTMLVideoElement>(null)
   const { clock, playing } = useVideoClock(video)
   const { cut, shown } = useMemo(
@@ -59,7 +59,7 @@ function Player({ id, segments, count, mix: kept, stitches, footageId, facts }: 
   )
   const [rate, setRate] = useState<keyof typeof RATES>('1')
   const { mix, change } = useMix(id, kept)
-  const canvas = useOverlay({ clock, cut, shown, count, size: facts })
+  const canvas = useOverlay({ clock, cut, shown, counting, size: facts })
   const { toggle, seek } = usePlayer({ video, clock, cut, shown, mix, rate: Number(rate) })
   useWatchKeys({ clock, cut, shown, toggle, seek })
   return (

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
 import { toOutput, type Cut, type ShownSegment } from '@/core/cut/cut'
 import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
 import { keyOf, overlayAt, overlayChanges } from '@/core/look/overlay'
-import type { Score } from '@/core/score/score'
+import type { Counting } from '@/core/score/score'
 import type { Ms } from '@/core/units'
 import { useFonts } from '../parts/useCanvas'
 import type { VideoClock } from '../parts/useVideoClock'
@@ -13,7 +13,7 @@ interface Props {
   clock: VideoClock
   cut: Cut
   shown: readonly ShownSegment[]
-  count: Score['count']
+  counting: Counting
   size: Frame
 }
 
@@ -21,11 +21,11 @@ interface Props {
 const GRACE_MS = 1
 
 /** @returns the canvas to draw on. */
-export function useOverlay({ clock, cut, shown, count, size }: Props): RefObject<HTMLCanvasElement | null> {
+export function useOverlay({ clock, cut, shown, counting, size }: Props): RefObject<HTMLCanvasElement | null> {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drawn = useRef<string | null>(null)
   const fontsReady = useFonts()
-  const changes = useMemo(() => overlayChanges(shown, count), [shown, count])
+  const changes = useMemo(() => overlayChanges(shown, counting), [shown, counting])
   const paint = useCallback(
     (filmedMs: Ms) => {
       const atMs = toOutput(cut, 0, filmedMs + GRACE_MS)

@@ -3,7 +3,7 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, LEAD_EACH, length, sectionSchema } from './fields'
 import { defineFormat, type Format, knobs, type TitleWord, twiceTheRest } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
@@ -18,6 +18,7 @@ const fields = [
   length('talkMs', 'talk', { usual: 20_000 }),
   length('burstBreakMs', 'between', { usual: 40_000 }),
   LEAD,
+  LEAD_EACH,
   LAST_KEPT,
   ACTIVE,
 ] as const
@@ -58,6 +59,7 @@ export const burst: Format<Burst> = defineFormat('burst', {
         const label = `Shown: ${group.map((station) => withReps(station, 1)).join(', ')}`
         run.talk({ place: `${groupKey(group)}/talk`, ms: talkMs, label, spot: between, field: ['talkMs'] })
       }
+      if (at > 0) run.leadEach(groupKey(group), section.eachLeadMs)
       for (let interval = 1; interval <= intervals; interval++) {
         const one = places[(interval - 1) % places.length]
         if (!one) continue

@@ -3,12 +3,12 @@ import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { leftAfterBuyIn } from '../reps'
 import { counted } from '../vocabulary'
-import { groupSeconds } from './counting'
+import { groupSeconds, USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
-import { defineFormat, type Format, keepsTabata } from './format'
+import { defineFormat, type Format, keepsTabata, type OwnFinding } from './format'
 import { roundsOfGroups } from './frames'
 import { usual } from './rows'
-import { labelIn, withReps, type Station } from './station'
+import { labelIn, stationIn, withReps, type Station } from './station'
 
 const fields = [
   counts('rounds', 'rounds', { usual: 3 }),
@@ -24,7 +24,13 @@ type BuyIn = z.infer<typeof buyInSchema>
 
 const JOIN = ', then '
 const labelOf = (group: readonly Station[], pass: number): string =>
-  group.map((station, index) => (index ? labelIn(station, pass) : withReps(station, pass))).join(JOIN)
+  group
+    .map((station, index) => (index ? labelIn(station, pass) : withReps(station, pass) + eachSide(station, pass)))
+    .join(JOIN)
+
+const EACH_SIDE = ' each side'
+const eachSide = (station: Station, pass: number): string =>
+  stationIn(station, pass).sideRule === 'each' ? EACH_SIDE : ''
 
 export const buyIn: Format<BuyIn> = defineFormat('buyIn', {
   schema: buyInSchema,
@@ -32,6 +38,22 @@ export const buyIn: Format<BuyIn> = defineFormat('buyIn', {
   notation: { head: 'buy-in', fields, moves: 'groups', groupSize: [2, 2], perMove: ['reps', 'swaps'] },
   works: ({ groups, rounds }) => groups.flat().length * rounds,
   keeps: keepsTabata,
+  findings: ({ groups, workMs }, { cast }) =>
+    groups.flatMap((group, at): OwnFinding<BuyIn>[] => {
+      const [first] = group
+      const takesMs = first ? Math.round(groupSeconds([first], 1, cast) * 1000) : 0
+      if (!first || takesMs < workMs) return []
+      const fact = { code: 'buy-in-too-long' as const, label: withReps(first, 1), takesMs, workMs }
+      const fits = Math.max(1, Math.floor(((first.reps ?? USUAL_REPS) * workMs * 0.6) / takesMs))
+      const mend = {
+        fact: { code: 'set-reps' as const, reps: fits },
+        apply: (draft: BuyIn): void => {
+          const one = draft.groups[at]?.[0]
+          if (one) one.reps = fits
+        },
+      }
+      return [{ check: 'buy-in', id: String(at), severity: 'warning', fact, mend }]
+    }),
   usualReps: (place) => (place === 0 ? 10 : null),
   expand: (section, around) =>
     roundsOfGroups(section, around, labelOf, ([first, then], round) => {

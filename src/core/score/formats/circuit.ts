@@ -2,7 +2,7 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, LEAD_EACH, length, sectionSchema } from './fields'
 import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
@@ -14,6 +14,7 @@ const fields = [
   length('restMs', 'off', { usual: 20_000 }),
   length('roundBreakMs', 'between', { usual: 60_000 }),
   LEAD,
+  LEAD_EACH,
   LAST,
   ACTIVE,
 ] as const
@@ -40,6 +41,7 @@ export const circuit: Format<Circuit> = defineFormat('circuit', {
       rest: ownRest(one, rest),
     }))
     for (let round = 1; round <= rounds; round++) {
+      if (round > 1) run.leadEach(`r${round}`, section.eachLeadMs)
       const closing = restStays(section.lastRest, {
         last: round === rounds,
         breakBetween: roundBreakMs > 0,

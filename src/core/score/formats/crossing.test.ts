@@ -231,7 +231,7 @@ describe('swaps', () => {
 
 describe('a section in words', () => {
   it.each<[FormatName, string]>(
-    FORMAT_NAMES.filter((name) => name !== 'list' && name !== 'talk').map((name) => [
+    FORMAT_NAMES.filter((name) => name !== 'list' && name !== 'talk' && name !== 'again').map((name) => [
       name,
       describeSection(twice(name), around()),
     ]),

@@ -55,7 +55,12 @@ export interface LengthsField<Name extends string = string> extends FieldBase<Na
 export interface WorkRestsField<Name extends string = string> extends FieldBase<Name, { workMs: Ms; restMs: Ms }[]> {
   kind: 'workRests'
 }
+/** Another section of the score, by its key; empty for none. */
+export interface SectionField<Name extends string = string> extends FieldBase<Name, string> {
+  kind: 'section'
+}
 export type Field =
+  | SectionField
   | CountField
   | LengthField
   | OptionalLengthField
@@ -118,15 +123,27 @@ export const text = <const Name extends string>(field: Name, word: string, most 
   most,
 })
 
+export const sectionRef = <const Name extends string>(field: Name, word: string): SectionField<Name> => ({
+  kind: 'section',
+  field,
+  word,
+  bare: '',
+  usual: '',
+})
+
 export const LAST_RESTS = ['replaced', 'kept', 'dropped'] as const
 export type LastRest = (typeof LAST_RESTS)[number]
 
 /** Fields that most formats with a clock share. */
 export const LEAD = length('leadInMs', 'lead', { usual: 10_000 })
+/** A lead-in before every round, pair or burst but the first, which has the section's. */
+export const LEAD_EACH = length('eachLeadMs', 'lead each', { mayLack: true })
 /** A lead-in that a new section does without. */
 export const NO_LEAD = length('leadInMs', 'lead')
 export const LAST = choice('lastRest', 'last rest', LAST_RESTS)
 export const LAST_KEPT = choice('lastRest', 'last rest', LAST_RESTS, 'kept')
+/** Moves that are shown in a talk or break, in the creator's words. */
+export const SHOWS = text('shows', 'shows', 1000)
 /** The name of an active rest; empty for a still one. */
 export const ACTIVE = text('restLabel', 'rest is')
 
@@ -190,6 +207,8 @@ export function fieldSchema(field: Field): z.ZodType {
       return z.enum(field.options).nullable().default(null)
     case 'text':
       return z.string().max(field.most).default('')
+    case 'section':
+      return z.string().max(80).default('')
     case 'lengths':
       return z.array(ms).min(1).max(500)
     case 'workRests':

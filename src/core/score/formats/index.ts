@@ -2,6 +2,7 @@
 // here.
 import { z } from 'zod'
 import type { Segment } from '../segment'
+import { again, againSchema } from './again'
 import { buyIn, buyInSchema } from './buyIn'
 import { burst, burstSchema } from './burst'
 import { byStation, byStationSchema } from './byStation'
@@ -57,6 +58,7 @@ export const sectionSchema = z.discriminatedUnion('format', [
   listSchema,
   talkSchema,
   pauseSchema,
+  againSchema,
 ])
 export type Section = z.infer<typeof sectionSchema>
 export type SectionOf<N extends FormatName> = Extract<Section, { format: N }>
@@ -85,6 +87,7 @@ const FORMATS: { [N in FormatName]: Format<SectionOf<N>> } = {
   list,
   talk,
   break: pause,
+  again,
 }
 
 /** The format by its name, for sections of whichever format. */

@@ -23,5 +23,6 @@ export const FORMAT_NAMES = [
   'list',
   'talk',
   'break',
+  'again',
 ] as const
 export type FormatName = (typeof FORMAT_NAMES)[number]

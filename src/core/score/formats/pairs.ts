@@ -2,7 +2,7 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, LEAD_EACH, length, sectionSchema } from './fields'
 import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
@@ -14,6 +14,7 @@ const fields = [
   length('restMs', 'off', { usual: 15_000 }),
   length('pairBreakMs', 'between', { usual: 60_000 }),
   LEAD,
+  LEAD_EACH,
   LAST,
   ACTIVE,
 ] as const
@@ -43,6 +44,7 @@ export const pairs: Format<Pairs> = defineFormat('pairs', {
         breakFollows: around.breakFollows,
       })
       const places = placed(group, 'groups', at)
+      if (at > 0) run.leadEach(groupKey(group), section.eachLeadMs)
       for (let time = 1; time <= times; time++) {
         places.forEach((one, index) =>
           run.turn({

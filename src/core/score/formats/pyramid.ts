@@ -8,7 +8,7 @@ import { secondsPerRepOf } from './counting'
 import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { type Around, defineFormat, type Format } from './format'
 import { restStays } from './lastRest'
-import { usual } from './rows'
+import { usual, type Rows } from './rows'
 import { given, groupKey, guessed, JOIN, placed, Run } from './run'
 import { labelIn, type Station } from './station'
 
@@ -16,6 +16,8 @@ const fields = [
   length('climbMs', 'climb', { usual: 240_000 }),
   counts('startReps', 'reps', { high: 1000, usual: 2 }),
   counts('stepReps', 'more each', { high: 1000, usual: 2 }),
+  /** The descent on the clock, too, from the rung that was reached; 0 for one's own pace. */
+  length('descentMs', 'down', { mayLack: true }),
   length('restMs', 'off', { usual: 60_000 }),
   length('groupRestMs', 'between', { usual: 90_000 }),
   LEAD,
@@ -34,6 +36,12 @@ const climbOf = (
   stepReps: section.stepReps,
   secondsPerRep: secondsPerRepOf(group, 1, around.cast),
 })
+
+/** The length of descents that are no guess. */
+const descentOf = (rows: Rows): number => {
+  const down = rows.works.find(({ label }) => label.startsWith(DOWN))
+  return down && !down.estimated ? (down.durationMs ?? 0) : 0
+}
 
 const UP = 'Up: ',
   DOWN = 'Down: '
@@ -95,7 +103,7 @@ export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
         placed: places,
         pass: 1,
         label: DOWN + names,
-        work: guessed(descentMs(climb, rung)),
+        work: section.descentMs ? given(section.descentMs, 'descentMs') : guessed(descentMs(climb, rung)),
         spot: { ...between, round: 2, rounds: 2 },
       })
       down.note = `From about ${reps} reps`
@@ -111,6 +119,7 @@ export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
     const rung = rungReached(climb, section.climbMs)
     return (
       `${counted(section.groups.length, around.words.set)}: ${section.startReps} reps and ${section.stepReps} more each time for ${formatLength(section.climbMs)}, ${formatLength(section.restMs)} off, back down` +
+      (section.descentMs ? ` for ${formatLength(section.descentMs)}` : '') +
       (rung ? `, about to ${repsOnRung(climb, rung)} reps and ${formatLength(descentMs(climb, rung))} down` : '')
     )
   },
@@ -122,6 +131,7 @@ export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
         climbMs: rows.works[0]?.durationMs ?? 0,
         restMs: usual(rows.rests.filter((row) => row.round === 1)),
         groupRestMs: usual(rows.rests.filter((row) => row.round === null)),
+        descentMs: descentOf(rows),
         startReps: stepReps,
         stepReps,
         lastRest,

@@ -135,14 +135,17 @@ export class Run {
   private readonly restLabel: string
   /** By field; null where the section has none, which is usual. */
   private readonly ranges: Readonly<Record<string, Range>> | null
+  /** By place; null where no gap has a length of its own. */
+  private readonly gaps: Readonly<Record<string, Ms>> | null
 
   constructor(
-    section: { key: string; restLabel?: string; ranges?: Record<string, Range> },
+    section: { key: string; restLabel?: string; ranges?: Record<string, Range>; gaps?: Record<string, Ms> },
     private readonly around: Around,
   ) {
     this.key = section.key
     this.restLabel = section.restLabel ?? ''
-    const { ranges } = section
+    const { ranges, gaps } = section
+    this.gaps = gaps && Object.keys(gaps).length ? gaps : null
     this.ranges = ranges && Object.keys(ranges).length ? ranges : null
   }
 
@@ -161,12 +164,31 @@ export class Run {
     if (ms) this.put({ place: 'lead', kind: 'lead', length: given(ms, 'leadInMs'), spot: NOWHERE })
   }
 
+  /** The same before a later round, pair or burst. */
+  leadEach(place: string, ms: Ms): void {
+    if (ms) this.put({ place: `${place}/lead`, kind: 'lead', length: given(ms, 'eachLeadMs'), spot: NOWHERE })
+  }
+
   rest(place: string, length: Length, spot: Spot): void {
-    if (length.ms) this.put({ place, kind: 'rest', length, spot }).label = this.restLabel
+    const gap = this.gapOf(place, length)
+    if (gap.ms) this.put({ place, kind: 'rest', length: gap, spot }).label = this.restLabel
   }
 
   pause(place: string, length: Length, spot: Spot, label = ''): void {
-    if (length.ms) this.put({ place, kind: 'break', length, spot }).label = label
+    const gap = this.gapOf(place, length)
+    if (gap.ms) this.put({ place, kind: 'break', length: gap, spot }).label = label
+  }
+
+  /** What the last segment shows besides: moves to come. */
+  showing(moves: string): void {
+    const last = this.segments.at(-1)
+    if (last && moves) last.note = `Shown now: ${moves}`
+  }
+
+  /** A single gap may have a length of its own. */
+  private gapOf(place: string, length: Length): Length {
+    const ms = this.gaps?.[place]
+    return ms === undefined ? length : given(ms, 'gaps', place)
   }
 
   talk({ place, ms, label, spot, field }: { place: string; ms: Ms; label: string; spot: Spot; field: Path }): void {

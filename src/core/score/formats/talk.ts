@@ -2,12 +2,12 @@
 // most.
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
-import { optionalLength, sectionSchema } from './fields'
+import { optionalLength, sectionSchema, SHOWS } from './fields'
 import { defineFormat, type Format } from './format'
 import { Run } from './run'
 
 /** A guess at the length, or null for none. */
-const fields = [optionalLength('guessMs', 'about', 30_000)] as const
+const fields = [optionalLength('guessMs', 'about', 30_000), SHOWS] as const
 export const talkSchema = sectionSchema('talk', fields, 'none')
 type Talk = z.infer<typeof talkSchema>
 
@@ -19,6 +19,7 @@ export const talk: Format<Talk> = defineFormat('talk', {
   expand(section, around) {
     const run = new Run(section, around)
     run.talk({ place: 'talk', ms: section.guessMs ?? 0, label: section.name, spot: {}, field: ['guessMs'] })
+    run.showing(section.shows)
     return run.segments
   },
   describe: ({ guessMs }) => (guessMs === null ? 'talk of open length' : `talk, about ${formatLength(guessMs)}`),

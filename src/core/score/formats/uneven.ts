@@ -2,23 +2,32 @@
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
-import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
+import { ACTIVE, choice, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, keepsTabata, knobs } from './format'
 import { restStays } from './lastRest'
 import { usual } from './rows'
 import { given, groupKey, ownRest, ownWork, placed, Run } from './run'
 
+/** All rounds of a group and then the next, or all groups in each round. */
+const ORDERS = ['byGroup', 'byRound'] as const
 const fields = [
   counts('rounds', 'rounds', { usual: 3 }),
   length('workMs', 'on', { usual: 40_000 }),
   length('restMs', 'off', { usual: 30_000 }),
   length('groupBreakMs', 'between', { usual: 60_000 }),
+  choice('order', 'order', ORDERS),
   LEAD,
   LAST,
   ACTIVE,
 ] as const
 export const unevenSchema = sectionSchema('uneven', fields, 'groups')
 type Uneven = z.infer<typeof unevenSchema>
+
+/** Group and round of each turn, in order. */
+const turnsOf = ({ groups, rounds, order }: Uneven): { at: number; round: number }[] =>
+  order === 'byGroup'
+    ? groups.flatMap((_, at) => Array.from({ length: rounds }, (_unused, index) => ({ at, round: index + 1 })))
+    : Array.from({ length: rounds }, (_, index) => groups.map((_unused, at) => ({ at, round: index + 1 }))).flat()
 
 export const uneven: Format<Uneven> = defineFormat('uneven', {
   schema: unevenSchema,
@@ -34,33 +43,41 @@ export const uneven: Format<Uneven> = defineFormat('uneven', {
     run.lead(section.leadInMs)
     const work = given(section.workMs, 'workMs'),
       rest = given(section.restMs, 'restMs')
-    groups.forEach((group, at) => {
-      const lastGroup = at === groups.length - 1
+    const turns = turnsOf(section)
+    turns.forEach(({ at, round }, turn) => {
+      const group = groups[at] ?? []
+      const lastTurn = turn === turns.length - 1
+      const pauses = !lastTurn && turns[turn + 1]?.at !== at && groupBreakMs > 0
       const between = { set: at + 1, sets: groups.length }
-      const end = { last: lastGroup, breakBetween: groupBreakMs > 0, breakFollows: around.breakFollows }
+      const end = { last: lastTurn, breakBetween: pauses, breakFollows: around.breakFollows }
       const places = placed(group, 'groups', at)
-      for (let round = 1; round <= rounds; round++) {
-        const closing = round < rounds || restStays(section.lastRest, end)
-        places.forEach((one, index) => {
-          const ends = index === places.length - 1
-          run.turn({
-            place: `r${round}/${one.key}`,
-            one,
-            pass: round,
-            work: ownWork(one, work),
-            rest: ends || one.station.restMs !== null ? ownRest(one, rest) : null,
-            closes: !ends || closing,
-            spot: { ...between, round, rounds, station: index + 1, stations: places.length },
-          })
+      const closing = (!lastTurn && !pauses) || restStays(section.lastRest, end)
+      places.forEach((one, index) => {
+        const ends = index === places.length - 1
+        run.turn({
+          place: `r${round}/${one.key}`,
+          one,
+          pass: round,
+          work: ownWork(one, work),
+          rest: ends || one.station.restMs !== null ? ownRest(one, rest) : null,
+          closes: !ends || closing,
+          spot: { ...between, round, rounds, station: index + 1, stations: places.length },
         })
-      }
-      if (!lastGroup) run.pause(`${groupKey(group)}/break`, given(groupBreakMs, 'groupBreakMs'), between)
+      })
+      if (!pauses) return
+      const place = section.order === 'byGroup' ? groupKey(group) : `r${round}/${groupKey(group)}`
+      run.pause(`${place}/break`, given(groupBreakMs, 'groupBreakMs'), between)
     })
     return run.segments
   },
-  describe: ({ rounds, groups, workMs, restMs }, { words }) => {
+  describe(section, { words }) {
+    const { rounds, groups, workMs, restMs } = section
     const parts = (groups[0] ?? []).map((station) => formatLength(station.workMs ?? workMs)).join(', ')
-    return `${counted(rounds, words.round)} of ${counted(groups.length, words.set)}${parts ? `: ${parts} on` : ''}, then ${formatLength(restMs)} off`
+    const order =
+      section.order === 'byGroup'
+        ? `${counted(groups.length, words.set)}, each ${counted(rounds, words.round)}`
+        : `${counted(rounds, words.round)} of ${counted(groups.length, words.set)}`
+    return `${order}${parts ? `: ${parts} on` : ''}, then ${formatLength(restMs)} off`
   },
   recognise: (rows, key, name) =>
     LAST_RESTS.map((lastRest) => ({

@@ -1,5 +1,5 @@
 // English sentences for findings and their mends: what, why, and what the mend does. Exhaustive over the facts.
-import type { FindingFact, MendFact, NeedFact, TitlePromise } from '../../facts'
+import type { FindingFact, MendFact, NeedFact, NoEffect, TitlePromise } from '../../facts'
 import { SCHOOLS } from '../../score/schools'
 import { formatLength } from '../../time/clock'
 import type { Ms } from '../../units'
@@ -73,6 +73,12 @@ function titleWord(word: TitlePromise, reading: string | null): Sentence {
   }
 }
 
+const NO_EFFECTS: Record<NoEffect, string> = {
+  workMs: 'a length of their own',
+  restMs: 'a rest of their own',
+  swaps: 'what is otherwise in later passes',
+}
+
 const RESTS_ON_GUESS = 'This rests on what the moves are taken for. Look at the moves that are not in the library.'
 
 const quoted = (names: readonly string[]): string => {
@@ -95,8 +101,8 @@ const WORDINGS: Wordings = {
     what: problemSentence(problem),
     why: 'Jivet holds 24 hours, 50,000 intervals and 10,000 stations.',
   }),
-  'promise-off': ({ promiseMs, totalMs, estimated }) => ({
-    what: `Promised ${formatLength(promiseMs)}, the sum is ${about(estimated)}${formatLength(totalMs)}: ${formatLength(Math.abs(totalMs - promiseMs))} ${totalMs > promiseMs ? 'over' : 'under'}.`,
+  'promise-off': ({ promiseMs, totalMs, estimated, of }) => ({
+    what: `Promised ${formatLength(promiseMs)}, ${of === 'workout' ? 'the workout alone' : 'the sum'} is ${about(estimated)}${formatLength(totalMs)}: ${formatLength(Math.abs(totalMs - promiseMs))} ${totalMs > promiseMs ? 'over' : 'under'}.`,
     why: CHOSEN_BY_TIME,
   }),
   'title-word': ({ word, reading }) => titleWord(word, reading),
@@ -104,8 +110,8 @@ const WORDINGS: Wordings = {
     what: `The title says ${minutes} minutes, the sum is ${about(estimated)}${formatLength(totalMs)}.`,
     why: CHOSEN_BY_TIME,
   }),
-  'rest-too-short': ({ from, to, needs, hasMs, times, guess }) => ({
-    what: `From ${from} to ${to} needs about ${inSeconds(needs.reduce((sum, one) => sum + one.ms, 0))}: ${needs.map(need).join(', ')}; has ${inSeconds(hasMs)}${repeated(times)}.`,
+  'rest-too-short': ({ from, to, needs, hasMs, times, guess, others }) => ({
+    what: `From ${from} to ${to} needs about ${inSeconds(needs.reduce((sum, one) => sum + one.ms, 0))}: ${needs.map(need).join(', ')}; has ${inSeconds(hasMs)}${repeated(times)}.${others ? ` ${others === 1 ? 'Another change is' : `${others} other changes are`} too short as well.` : ''}`,
     why: guess
       ? RESTS_ON_GUESS
       : 'What does not fit into the rest eats into the work, and the count no longer matches what is seen.',
@@ -155,17 +161,35 @@ const WORDINGS: Wordings = {
     what: `${named(section)} changes posture in every one of its ${rests} rests, of which the shortest is ${inSeconds(shortestMs)}.`,
     why: 'Down and up again each time leaves no rest. Put moves of one posture next to each other.',
   }),
+  'not-ready': ({ from, to, talk, times }) => ({
+    what: `${to} starts on the clock right after ${from || 'talk'}, without a count-in${repeated(times)}.`,
+    why: talk
+      ? 'Talk ends when it ends: viewers need a moment to get ready.'
+      : `${from} is at one's own pace, and nobody ends it at the same instant: viewers need a moment to get ready.`,
+  }),
+  'no-effect': ({ section, settings }) => ({
+    what: `${named(section)} does not hear ${listed(settings.map((one) => NO_EFFECTS[one]))} of its moves.`,
+    why: 'Its format has no place for that. Choose another format, or take it off.',
+  }),
+  'repeats-nothing': ({ section }) => ({
+    what: `${named(section)} repeats a section that is not there.`,
+    why: 'Choose which one it repeats.',
+  }),
+  'buy-in-too-long': ({ label, takesMs, workMs }) => ({
+    what: `${label} take about ${inSeconds(takesMs)}, and the interval is ${inSeconds(workMs)}.`,
+    why: 'Nothing is left of it for what comes after the buy-in.',
+  }),
   'station-unnamed': () => ({ what: 'A station has no move yet.', why: 'Viewers would see an empty label.' }),
   'moves-unsure': ({ guessed, unknown }) => ({
     what: unsure(guessed, unknown),
     why: 'What they need is only guessed until you say so: nothing that rests on it is more than a note.',
   }),
-  'no-easier': ({ name, jumping }) => ({
-    what: `${name} has no easier version noted.`,
-    why: `It is ${jumping ? 'a jumping' : 'an all-out'} move; somebody watching will need another way.`,
+  'no-easier': ({ names, jumping }) => ({
+    what: `${quoted(names)} ${names.length === 1 ? 'has' : 'have'} no easier version noted.`,
+    why: `${names.length === 1 ? 'It is' : 'They are'} ${jumping ? 'jumping' : 'all-out'} work; somebody watching will need another way.`,
   }),
-  'no-gear': ({ name }) => ({
-    what: `${name} is loaded, and no gear is noted.`,
+  'no-gear': ({ names }) => ({
+    what: `${quoted(names)} ${names.length === 1 ? 'is' : 'are'} loaded, and no gear is noted.`,
     why: 'Viewers want to lay things out before they press play.',
   }),
   'no-moves': ({ section }) => ({
@@ -235,6 +259,10 @@ export function mendLabel(fact: MendFact): string {
       return 'Take the lengths off'
     case 'take-out':
       return 'Take it out'
+    case 'take-off':
+      return 'Take it off'
+    case 'lead-in':
+      return `Count in for ${inSeconds(fact.ms)}`
     case 'both-sides':
       return 'Both sides in every turn'
     case 'add-warm-up':

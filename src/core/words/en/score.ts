@@ -26,6 +26,7 @@ const formats: Record<FormatName, readonly [name: string, about: string]> = {
   list: ['Free list', 'Any intervals in any order'],
   talk: ['Talk', 'Its true length comes from the footage'],
   break: ['Break', 'Between two sections'],
+  again: ['Again', 'Another section once more, as it is there'],
 }
 
 const fields: Record<string, string> = {
@@ -71,6 +72,11 @@ const fields: Record<string, string> = {
   guessMs: 'Guess',
   durationMs: 'Length',
   from: 'Was',
+  of: 'Repeats',
+  shows: 'Shows',
+  order: 'Order',
+  eachLeadMs: 'Lead-in each',
+  descentMs: 'Down for',
 }
 
 const sides: Record<SideRule, string> = {
@@ -120,12 +126,15 @@ export const scoreTexts = {
     round: 'round',
     up: 'up',
     upAndDown: 'up and back',
+    byGroup: 'group after group',
+    byRound: 'all groups in each round',
     here: 'in this video',
     linked: 'in another video',
     viewer: 'left to the viewer',
   } as Record<string, string>,
   readings: { sections: 'Sections', sheet: 'Running sheet', shorthand: 'Shorthand', balance: 'Balance' },
   addSection: 'Add section',
+  noSection: 'none yet',
   fromPromise: 'From a promise',
   paste: 'Paste a plan',
   wordsAndRules: 'Words and rules',
@@ -346,6 +355,10 @@ export const scoreTexts = {
     eachDemo: 'Each takes about',
     count: 'Countdown',
     counts: { down: 'down to the change', up: 'up from the start' },
+    countOf: 'Where footage ran otherwise',
+    countedLengths: { filmed: 'count what was filmed', planned: 'count as planned' },
+    promiseOf: 'The promise is of',
+    promises: { video: 'the whole video', workout: 'the workout in it' },
     caution: 'Cautions stand',
     cautions: {
       both: 'on a card and in the description',
@@ -354,6 +367,24 @@ export const scoreTexts = {
       none: 'nowhere',
     },
     because: 'Default: ',
+  },
+  otherLength: {
+    heading: 'Another length',
+    open: 'Another length',
+    hint: (of: 'video' | 'workout') =>
+      of === 'workout' ? 'Minutes of the workout, without talk, warm-up and cool-down.' : 'Minutes of the whole video.',
+    now: 'Now',
+    wanted: 'Wanted',
+    promise: 'Promise it, too',
+    ways: 'Ways to get there',
+    wayNames: { rounds: 'By rounds', rests: 'By rests', works: 'By work' },
+    off: (ms: number) => {
+      const seconds = Math.round(Math.abs(ms) / 1000)
+      return seconds ? `${seconds} s ${ms > 0 ? 'over' : 'under'}` : 'to the second'
+    },
+    none: 'Rounds, rests and work cannot bring it nearer to that. Add or take out a section.',
+    restsShorter: 'Rests -5 s',
+    restsLonger: 'Rests +5 s',
   },
   beatPlanner: {
     heading: 'On the beat',

@@ -6,9 +6,10 @@ const SENTENCES: Record<ShorthandCode, (values: ShorthandValues) => string> = {
     found
       ? `"${found}" does not fit here. It is kept, but not understood.`
       : 'Something is missing here, such as a closing bracket or a name.',
+  'name-wants-quotes': ({ found, known }) => `A name with "${found}" in it wants quotes: ${known}.`,
   'unknown-head': ({ found }) => `No section starts with "${found}". The line is kept, but not understood.`,
-  'unknown-setting': ({ found, known }) =>
-    `"${found}" is no setting here${known ? `; known are ${known}` : ''}. It is kept, but not understood.`,
+  'unknown-setting': ({ found, known, most }) =>
+    `"${found}" is no setting here${most ? `; meant is "${most}"` : known ? `; known are ${known}` : ''}. It is kept, but not understood.`,
   'no-section': () =>
     'These moves stand before any section. Start one above, such as "circuit Main: 3 rounds, 40 on, 20 off".',
   'no-moves-here': ({ found }) => `A ${found} holds no moves.`,

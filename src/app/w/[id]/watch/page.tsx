@@ -14,7 +14,7 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
       key={workout.id}
       id={workout.id}
       segments={tryExpand(workout.score).expansion?.segments ?? []}
-      count={workout.score.count}
+      counting={{ count: workout.score.count, countOf: workout.score.countOf }}
       mix={workout.mix}
       stitches={footage ? (await listStitches(footage.id)).stitches : []}
       footage={footage}
