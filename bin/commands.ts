@@ -12,13 +12,14 @@ import { expand } from '../src/core/expand/expand'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import { readTypedPlan } from '../src/core/read/typedPlan'
+import { weightText } from '../src/core/score/formats/station'
 import type { Expansion, Segment } from '../src/core/score/segment'
 import { printShorthand } from '../src/core/shorthand/print'
 import { cueTrack } from '../src/core/sound/track'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
-import { nameOf } from '../src/core/words/en/names'
+import { countersOf, nameOf } from '../src/core/words/en/names'
 import { choiceLabel, questionAbout } from '../src/core/words/en/plans'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
@@ -63,11 +64,19 @@ const expandCommand: Command = async (files, options) => {
     })
   for (const segment of segments)
     print(
-      `${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${nameOf(segment)}`,
+      `${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${toldOf(segment)}`,
     )
   print(
     `total ${estimated ? 'about ' : ''}${formatLength(totalMs)}${rangeNote(minMs, maxMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`,
   )
+}
+
+/** Name, reps and what is lifted; then where it stands among rounds and stations. */
+function toldOf(segment: Segment): string {
+  const { reps, repIs, weight, moves } = segment
+  const counted = reps !== null && moves.length < 2 ? ` x ${reps}${repIs ? ` (${repIs})` : ''}` : ''
+  const where = countersOf(segment).join(', ')
+  return `${nameOf(segment)}${counted}${weight ? `, ${weightText(weight)}` : ''}${where ? `  [${where}]` : ''}`
 }
 
 /** How far a total may be off, where it holds guesses. */

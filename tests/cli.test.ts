@@ -83,7 +83,7 @@ describe('the three kinds of plan', () => {
       totalMs: 330_000,
       estimated: true,
     })
-    expect(jivet('expand', typed).out).toMatch(/~0:30 {2}work {3}Deck-rail squat\ntotal about 5:30/)
+    expect(jivet('expand', typed).out).toMatch(/~0:30 {2}work {3}Deck-rail squat x 10\ntotal about 5:30/)
   })
   it('are checked alike, and an error makes the code 1', () => {
     const { code, out } = jivet('check', typed, '--json')

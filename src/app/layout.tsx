@@ -6,7 +6,7 @@ import { THEME_SCRIPT } from '@/ui/parts/themeScript'
 import '@/ui/tokens.css'
 
 export const metadata: Metadata = {
-  title: 'Jivet',
+  title: { default: 'Jivet', template: '%s · Jivet' },
   description: 'Follow-along workout videos: score, sync, watch, ship.',
 }
 

@@ -56,16 +56,32 @@ export interface ShelfEntry {
   rendered: boolean
 }
 
-/** A place on the shelf, for the page after it. */
+export const SHELF_ORDERS = ['changed', 'title', 'length'] as const
+export type ShelfOrder = (typeof SHELF_ORDERS)[number]
+
+/** What is looked for on the shelf. */
+export interface ShelfQuestion {
+  /** Part of a title, or of the name of a move in it. */
+  search: string
+  order: ShelfOrder
+  /** Those that were taken off, in place of those that stand there. */
+  removed: boolean
+}
+export const WHOLE_SHELF: ShelfQuestion = { search: '', order: 'changed', removed: false }
+
+/** A place on the shelf, for the page after it: the value it is sorted by, as text. */
 export interface ShelfMark {
-  updatedAt: string
+  value: string
   id: string
 }
 
 export const SHELF_PAGE = 24
 
-/** One page of the shelf, newest first. @param after the last entry of the page before. */
-export async function shelfPage(after: ShelfMark | null): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
+/** One page of the shelf. @param after the last entry of the page before. */
+export async function shelfPage(
+  after: ShelfMark | null,
+  question: ShelfQuestion = WHOLE_SHELF,
+): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
   interface ShelfRow extends Omit<Row, 'mix' | 'score_revision' | 'score_key'> {
     title: string
     total_ms: string
@@ -76,14 +92,17 @@ export async function shelfPage(after: ShelfMark | null): Promise<{ entries: She
     tied: boolean
     rendered: boolean
   }
-  const beyond = after ? sql()`and (updated_at, id) < (${after.updatedAt}::timestamptz, ${after.id}::uuid)` : sql()``
+  const { by, beyond } = orderOf(question.order, after)
+  const found = question.search ? foundBy(question.search) : sql()``
+  const where = question.removed ? sql()`removed_at is not null` : sql()`removed_at is null`
   const rows = await sql()<ShelfRow[]>`
-    select id, title, total_ms, work_ms, plan_state, score, is_demo, updated_at, updated_at::text as mark,
+    select id, title, total_ms, work_ms, plan_state, score, is_demo, updated_at, ${by}::text as mark,
       exists (select 1 from footage where workout_id = workouts.id and place is not null and state = 'ready') as filmed,
       exists (select 1 from stitches join footage on footage.id = footage_id
         where stitches.workout_id = workouts.id and place is not null) as tied,
       exists (select 1 from packs where workout_id = workouts.id) as rendered
-    from workouts where removed_at is null ${beyond} order by updated_at desc, id desc limit ${SHELF_PAGE + 1}`
+    from workouts where ${where} ${found} ${beyond}
+    order by ${by} ${question.order === 'changed' ? sql()`desc, id desc` : sql()`asc, id asc`} limit ${SHELF_PAGE + 1}`
   const shown = rows.slice(0, SHELF_PAGE)
   const last = shown.at(-1)
   return {
@@ -100,8 +119,43 @@ export async function shelfPage(after: ShelfMark | null): Promise<{ entries: She
       tied: row.tied,
       rendered: row.rendered,
     })),
-    next: rows.length > SHELF_PAGE && last ? { updatedAt: last.mark, id: last.id } : null,
+    next: rows.length > SHELF_PAGE && last ? { value: last.mark, id: last.id } : null,
   }
+}
+
+type Fragment = ReturnType<ReturnType<typeof sql>>
+
+/** What a page is sorted by, and where the next one begins. */
+function orderOf(order: ShelfOrder, after: ShelfMark | null): { by: Fragment; beyond: Fragment } {
+  switch (order) {
+    case 'changed':
+      return {
+        by: sql()`updated_at`,
+        beyond: after ? sql()`and (updated_at, id) < (${after.value}::timestamptz, ${after.id}::uuid)` : sql()``,
+      }
+    case 'title':
+      return {
+        by: sql()`lower(title)`,
+        beyond: after ? sql()`and (lower(title), id) > (${after.value}, ${after.id}::uuid)` : sql()``,
+      }
+    case 'length':
+      return {
+        by: sql()`total_ms`,
+        beyond: after ? sql()`and (total_ms, id) > (${after.value}::bigint, ${after.id}::uuid)` : sql()``,
+      }
+  }
+}
+
+function foundBy(search: string): Fragment {
+  const pattern = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`
+  return sql()`and (title ilike ${pattern} or exists
+    (select 1 from workout_moves where workout_id = workouts.id and workout_moves.name ilike ${pattern}))`
+}
+
+/** How many were taken off the shelf. */
+export async function countRemoved(): Promise<number> {
+  const [row] = await sql()<{ count: string }[]>`select count(*) from workouts where removed_at is not null`
+  return Number(row?.count ?? 0)
 }
 
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */

@@ -15,7 +15,8 @@ export const checkReady: Check = ({ score, expansion }) => {
   for (const segment of expansion.segments) {
     const last = before
     before = segment.durationMs || segment.kind === 'talk' ? segment : before
-    if (!last || !startsOnTheClock(segment) || !endsByItself(last)) continue
+    // A warm-up mixes counted and timed moves as it goes.
+    if (!last || segment.block === null || !startsOnTheClock(segment) || !endsByItself(last)) continue
     const mend = last.sectionKey === segment.sectionKey ? null : countIn(sections.get(segment.sectionKey))
     found.meet('ready', `${segment.sectionKey} ${last.kind}`, (times) => ({
       severity: 'note',

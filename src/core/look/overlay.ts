@@ -1,6 +1,7 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
 import { middleOf } from '../cue/cues'
 import { slotEnd, type ShownSegment } from '../cut/cut'
+import { weightText } from '../score/formats/station'
 import type { Counting } from '../score/score'
 import type { Ms } from '../units'
 import { KIND_NAMES, nameOf, OTHER_WAY, roundOf, setOf, stationOf } from '../words/en/names'
@@ -119,7 +120,9 @@ function stateAt(
     label: `${segment.reverses && atMs >= middleOf(startMs, endMs) ? `${OTHER_WAY}: ` : ''}${segment.reps === null ? '' : `${segment.reps} `}${segment.label || KIND_NAMES[segment.kind]}`,
     side: sideAt(segment, atMs < middleOf(startMs, endMs)),
     counters: shownCounters(segment),
-    next: next ? `Next: ${nameOf(next.segment)}` : '',
+    next: next
+      ? `Next: ${nameOf(next.segment)}${next.segment.weight ? `, ${weightText(next.segment.weight)}` : ''}`
+      : '',
   }
 }
 

@@ -3,6 +3,7 @@ import { parse } from 'csv-parse/sync'
 import type { CellWanted } from '../facts'
 import { MOST_SECTIONS, MOST_SEGMENTS } from '../limits'
 import { Problem } from '../problem'
+import { delimiterOf } from './delimiter'
 import { unguarded } from '../write/cell'
 import { newList } from '../score/formats'
 import { withKeys } from '../score/formats/keys'
@@ -58,6 +59,7 @@ function records(text: string): RawRecord[] {
     // The types of the reader know nothing of `info: true`, which wraps each record.
     return parse(text, {
       bom: true,
+      delimiter: delimiterOf(text),
       info: true,
       relax_column_count: true,
       skip_empty_lines: true,
@@ -118,8 +120,9 @@ function readRound(text: string, bad: Bad): number | null {
 
 function readSeconds(text: string, kind: Kind, bad: Bad): number | null {
   if (!text && kind === 'talk') return null
-  const seconds = Number(text)
-  if (!/^\d+(\.\d+)?$/.test(text) || seconds > MOST_SECONDS)
+  // Where cells are divided by semicolons, decimals are written with a comma.
+  const seconds = Number(text.replace(',', '.'))
+  if (!/^\d+([.,]\d+)?$/.test(text) || seconds > MOST_SECONDS)
     throw bad('seconds', text, { code: 'seconds', most: MOST_SECONDS, orNothing: kind === 'talk' })
   return Math.round(seconds * 1000)
 }

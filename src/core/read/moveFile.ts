@@ -5,6 +5,7 @@ import type { MoveFact } from '../facts'
 import { Problem } from '../problem'
 import { moveSchema, type Move } from '../score/move'
 import { clipped } from '../text'
+import { delimiterOf } from './delimiter'
 import { unguarded } from '../write/cell'
 
 export const MOVE_COLUMNS = [
@@ -63,7 +64,13 @@ function readJson(text: string): MovesRead {
 function readCsv(text: string): MovesRead {
   let records: string[][]
   try {
-    records = parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true, trim: true })
+    records = parse(text, {
+      bom: true,
+      delimiter: delimiterOf(text),
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
+    })
   } catch {
     throw new Problem({ code: 'broken-quote' })
   }

@@ -37,6 +37,19 @@ export function setLength(score: Score, segment: Segment, durationMs: Ms): void 
   if (field) setField(score, segment.sectionKey, field.path, field.value)
 }
 
+/** Where a rest or break stands in its section, if it can last otherwise than its like. */
+export const gapOf = ({ id, sectionKey, kind, origin }: Segment): string | null =>
+  (kind === 'rest' || kind === 'break') && origin ? id.slice(sectionKey.length + 1) : null
+
+/** Gives one gap a length of its own, or takes it off again. */
+export function setGap(score: Score, segment: Segment, ms: Ms | null): void {
+  const place = gapOf(segment)
+  const section = score.sections.find(({ key }) => key === segment.sectionKey)
+  if (!place || !section) return
+  if (ms === null) Reflect.deleteProperty(section.gaps, place)
+  else section.gaps[place] = ms
+}
+
 /** Renames the move: that of the pass, where a swap has taken its place. */
 export function setLabel(score: Score, segment: Segment, label: string): void {
   const path = segment.origin?.station

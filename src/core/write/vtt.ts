@@ -21,7 +21,11 @@ function lines({ segment, startMs, endMs }: ShownSegment, next: ShownSegment | u
   const seconds = Math.round((endMs - startMs) / 1000)
   // A guess stays a guess until footage says otherwise.
   const planned = segment.estimated && endMs - startMs === segment.durationMs
-  const first = `${nameOf(segment)} (${planned ? 'about ' : ''}${seconds} ${seconds === 1 ? 'second' : 'seconds'})`
+  const range = planned && segment.pace === 'range' && segment.maxMs !== null
+  const long = range
+    ? `${segment.minMs / 1000} to ${(segment.maxMs ?? 0) / 1000} seconds`
+    : `${planned ? 'about ' : ''}${seconds} ${seconds === 1 ? 'second' : 'seconds'}`
+  const first = `${nameOf(segment)} (${long})`
   const coming = next && next.segment.kind === 'work' ? `Next: ${nameOf(next.segment)}` : ''
   return [first, segment.kind === 'work' ? roundOf(segment) : coming].filter(Boolean)
 }

@@ -10,10 +10,10 @@ import { useMoveForm, type MoveFormProps } from './useMoveForm'
 
 const words = scoreTexts.moves
 
-type Props = MoveFormProps & { isOwn: boolean; onCancel: () => void }
+type Props = MoveFormProps & { onCancel: () => void }
 
-export function MoveEditor({ isOwn, onCancel, ...props }: Props): ReactNode {
-  const { move, isNew, draft } = props
+export function MoveEditor({ onCancel, ...props }: Props): ReactNode {
+  const { move, isNew, isOwn, draft } = props
   const { form, save, remove } = useMoveForm(props)
   const { isDirty, isSubmitting } = form.formState
   const uses = useMoveUses(isNew ? null : move.name)

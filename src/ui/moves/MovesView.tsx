@@ -1,7 +1,8 @@
 // The move library: search and filter on the left, one move with all its fields on the right. What was typed of a move
 // and not saved waits for it while another is looked at.
 'use client'
-import { useCallback, useMemo, useState, type ReactNode } from 'react'
+import { Undo2 } from 'lucide-react'
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { MoveProblem } from '@/core/read/moveFile'
 import { libraryOf } from '@/core/score/library'
@@ -10,12 +11,14 @@ import { moveSentence } from '@/core/words/en/problems'
 import { scoreTexts } from '@/core/words/en/score'
 import { call, CallError } from '../api'
 import { Bar } from '../parts/Bar'
+import { IconButton } from '../parts/Button'
+import { isTyping } from '../parts/isTyping'
 import { EMPTY_FILTER, filterMoves, type MoveFilter } from './filterMoves'
 import { MoveEditor } from './MoveEditor'
 import { MoveFiles } from './MoveFiles'
 import { MoveFilters } from './MoveFilters'
 import { MoveList } from './MoveList'
-import type { MoveDraft } from './useMoveForm'
+import type { MoveDraft, WayBack } from './useMoveForm'
 
 const words = scoreTexts.moves
 /** Stands for a move that has no name yet; no name begins with a blank. */
@@ -27,6 +30,7 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
   const [filter, setFilter] = useState<MoveFilter>(EMPTY_FILTER)
   const [chosen, setChosen] = useState<string | null>(null)
   const [problems, setProblems] = useState<MoveProblem[]>([])
+  const { undo, onDone, canUndo } = useUndo(setOwn, setChosen)
   const { drafts, onDraft } = useDrafts(chosen)
   const ownNames = useMemo(() => new Set(own.map((move) => move.name.toLowerCase())), [own])
   const all = useMemo(() => libraryOf(own), [own])
@@ -55,14 +59,13 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
   return (
     <div className="flex h-dvh flex-col">
       <Bar />
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(420px,46%)] max-md:grid-cols-1">
+      <main
+        id="content"
+        tabIndex={-1}
+        className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(420px,46%)] max-md:grid-cols-1"
+      >
         <section className="flex min-h-0 flex-col border-r-4 border-ink px-6 pt-4">
-          <div className="flex items-baseline gap-4">
-            <h1 className="text-4xl">{words.heading}</h1>
-            <span className="text-quiet tabular-nums" role="status">
-              {words.count(shown.length, all.length)}
-            </span>
-          </div>
+          <Head shown={shown.length} all={all.length} onUndo={canUndo ? undo : null} />
           <MoveFilters filter={filter} tags={tags} onFilter={setFilter} />
           <MoveList
             moves={shown}
@@ -83,9 +86,10 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
               isOwn={!isNew && isOwn(current)}
               draft={drafts.get(chosen ?? '') ?? null}
               onDraft={onDraft}
-              onSaved={(moves, name) => {
+              onSaved={(moves, name, back) => {
                 setOwn(moves)
                 setChosen(name)
+                if (back) onDone(back)
               }}
               onCancel={() => setChosen(null)}
             />
@@ -96,6 +100,60 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
       </main>
     </div>
   )
+}
+
+/** @param onUndo null where nothing can be undone. */
+function Head({ shown, all, onUndo }: { shown: number; all: number; onUndo: (() => void) | null }): ReactNode {
+  return (
+    <div className="flex items-baseline gap-4">
+      <h1 className="text-4xl">{words.heading}</h1>
+      <span className="text-quiet tabular-nums" role="status">
+        {words.count(shown, all)}
+      </span>
+      <IconButton
+        label={`${scoreTexts.undo} (Ctrl Z)`}
+        className="ml-auto"
+        disabled={!onUndo}
+        onClick={() => onUndo?.()}
+      >
+        <Undo2 size={19} />
+      </IconButton>
+    </div>
+  )
+}
+
+interface Undo {
+  canUndo: boolean
+  undo: () => void
+  onDone: (back: WayBack) => void
+}
+
+/** Changes of the library, each with its way back; Ctrl Z goes it where nothing is being typed. */
+function useUndo(setOwn: (moves: Move[]) => void, setChosen: (name: string | null) => void): Undo {
+  const [ways, setWays] = useState<readonly WayBack[]>([])
+  const undo = useCallback(() => {
+    const last = ways.at(-1)
+    if (!last) return
+    setWays(ways.slice(0, -1))
+    void last().then(
+      ({ moves, name }) => {
+        setOwn(moves)
+        setChosen(name)
+      },
+      (error: unknown) => toast.error(`${words.failed}${error instanceof CallError ? error.message : String(error)}`),
+    )
+  }, [ways, setOwn, setChosen])
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isTyping(event)) return
+      event.preventDefault()
+      undo()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [undo])
+  const onDone = useCallback((back: WayBack) => setWays((before) => [...before, back]), [])
+  return { canUndo: ways.length > 0, undo, onDone }
 }
 
 interface Drafts {

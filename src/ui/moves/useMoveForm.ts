@@ -16,14 +16,19 @@ const words = scoreTexts.moves
 export type MoveDraft = z.input<typeof moveSchema>
 export type MoveFormReturn = UseFormReturn<MoveDraft, unknown, Move>
 
+/** The way back from a change of the library. */
+export type WayBack = () => Promise<{ moves: Move[]; name: string | null }>
+
 export interface MoveFormProps {
   move: Move
   isNew: boolean
+  /** Kept by the creator, and not only shipped. */
+  isOwn: boolean
   draft: MoveDraft | null
   /** Told of what is typed and not saved; null where there is nothing of it. */
   onDraft: (draft: MoveDraft | null) => void
-  /** @param name of the move to show; null for none. */
-  onSaved: (moves: Move[], name: string | null) => void
+  /** @param name of the move to show; null for none. @param back undoes what was done. */
+  onSaved: (moves: Move[], name: string | null, back?: WayBack) => void
 }
 
 interface MoveForm {
@@ -36,7 +41,7 @@ interface MoveForm {
 const failed = (error: unknown): void =>
   void toast.error(`${words.failed}${error instanceof CallError ? error.message : String(error)}`)
 
-export function useMoveForm({ move, isNew, draft, onDraft, onSaved }: MoveFormProps): MoveForm {
+export function useMoveForm({ move, isNew, isOwn, draft, onDraft, onSaved }: MoveFormProps): MoveForm {
   const form: MoveFormReturn = useForm<MoveDraft, unknown, Move>({
     resolver: zodResolver(moveSchema),
     defaultValues: isNew ? { ...move, name: '' } : move,
@@ -59,7 +64,7 @@ export function useMoveForm({ move, isNew, draft, onDraft, onSaved }: MoveFormPr
       const { moves } = await call<{ moves: Move[] }>('PUT', '/api/moves', body)
       reset(typed)
       onDraft(null)
-      onSaved(moves, typed.name)
+      onSaved(moves, typed.name, () => (isNew || !isOwn ? takeOut(typed.name) : putMove(move, typed.name)))
     } catch (error) {
       if (error instanceof CallError && error.code === 'move-exists')
         form.setError('name', { message: words.nameTaken })
@@ -70,7 +75,7 @@ export function useMoveForm({ move, isNew, draft, onDraft, onSaved }: MoveFormPr
     try {
       const { moves } = await call<{ moves: Move[] }>('DELETE', `/api/moves?name=${encodeURIComponent(move.name)}`)
       onDraft(null)
-      onSaved(moves, moveNamed(move.name) ? move.name : null)
+      onSaved(moves, moveNamed(move.name) ? move.name : null, () => putMove(move, null))
       toast(words.removed(move.name), {
         action: { label: scoreTexts.undo, onClick: () => void putBack(move, onSaved) },
         duration: 10_000,
@@ -84,6 +89,17 @@ export function useMoveForm({ move, isNew, draft, onDraft, onSaved }: MoveFormPr
     save: (event, changePublished) => void form.handleSubmit((typed) => saveTyped(typed, changePublished))(event),
     remove: () => void remove(),
   }
+}
+
+/** @param was the name that it is kept under now; null where it is not kept. */
+async function putMove(move: Move, was: string | null): Promise<{ moves: Move[]; name: string }> {
+  const { moves } = await call<{ moves: Move[] }>('PUT', '/api/moves', { move, was, changePublished: false })
+  return { moves, name: move.name }
+}
+
+async function takeOut(name: string): Promise<{ moves: Move[]; name: string | null }> {
+  const { moves } = await call<{ moves: Move[] }>('DELETE', `/api/moves?name=${encodeURIComponent(name)}`)
+  return { moves, name: moveNamed(name) ? name : null }
 }
 
 async function putBack(move: Move, onSaved: MoveFormProps['onSaved']): Promise<void> {

@@ -20,32 +20,34 @@ export function Bar({
   const { theme, change } = useTheme()
   const here = STEPS.find((step) => path.endsWith(`/${step}`))
   return (
-    <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar">
+    <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar max-md:h-14 max-md:pl-3">
       <Link
         href="/"
-        className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land"
+        className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land max-md:pr-3"
       >
         <Mark />
-        {texts.brand}
+        <span className={workout ? 'max-md:sr-only' : ''}>{texts.brand}</span>
       </Link>
       {workout && (
-        <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg">
+        <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg max-md:hidden">
           <span className="truncate" title={workout.title}>
             {workout.title || texts.score.untitled}
           </span>
         </span>
       )}
-      <nav className="ml-auto flex shrink-0 items-stretch pl-6">
+      <nav className="ml-auto flex shrink-0 items-stretch pl-6 max-md:min-w-0 max-md:shrink max-md:pl-0">
         {workout &&
           STEPS.map((step) => (
             <Link
               key={step}
               href={`/w/${workout.id}/${step}`}
               aria-current={step === here ? 'page' : undefined}
-              className={`flex items-center gap-2 px-5 font-display text-2xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}
+              className={`flex items-center gap-2 px-5 font-display text-2xl max-md:gap-1 max-md:px-2 max-md:text-xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}
             >
               {texts.way[step]}
-              {workout.done[step] && <Check size={18} strokeWidth={3.5} role="img" aria-label="done" />}
+              {workout.done[step] && (
+                <Check size={18} strokeWidth={3.5} role="img" aria-label={texts.done} className="max-md:size-3.5" />
+              )}
             </Link>
           ))}
         {!workout && (
@@ -63,7 +65,7 @@ export function Bar({
           onClick={change}
           aria-label={texts.theme[theme]}
           title={texts.theme[theme]}
-          className="grid w-14 place-items-center hover:bg-on-bar/15"
+          className="grid w-14 place-items-center hover:bg-on-bar/15 max-md:w-9"
         >
           {theme === 'day' ? <Moon size={20} /> : <Sun size={20} />}
         </button>

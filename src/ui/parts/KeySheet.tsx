@@ -3,7 +3,7 @@
 import { Keyboard } from 'lucide-react'
 import { useEffect, useState, type ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
-import { isTyping } from './isTyping'
+import { isShortcut, setSingleKeys, singleKeysOn } from './isTyping'
 import { Sheet } from './Sheet'
 
 export type KeyPage = 'score' | 'sync' | 'watch'
@@ -12,7 +12,7 @@ export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
   const [open, setOpen] = useState(false)
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key === '?' && !isTyping(event)) setOpen(true)
+      if (event.key === '?' && isShortcut(event)) setOpen(true)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
@@ -25,7 +25,7 @@ export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
         onClick={() => setOpen(true)}
         aria-label={texts.keys.open}
         title={`${texts.keys.open} (?)`}
-        className="grid w-14 place-items-center hover:bg-on-bar/15"
+        className="grid w-14 place-items-center hover:bg-on-bar/15 max-md:w-9"
       >
         <Keyboard size={20} />
       </button>
@@ -38,7 +38,27 @@ export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
             </div>
           ))}
         </dl>
+        {open && <SingleKeys />}
       </Sheet>
     </>
+  )
+}
+
+/** Kept in this browser. */
+function SingleKeys(): ReactNode {
+  const [on, setOn] = useState(singleKeysOn)
+  return (
+    <label className="mt-5 flex min-h-10 items-center gap-3 border-t border-rule pt-3">
+      <input
+        type="checkbox"
+        className="size-5 accent-[var(--ink)]"
+        checked={on}
+        onChange={(event) => {
+          setSingleKeys(event.target.checked)
+          setOn(event.target.checked)
+        }}
+      />
+      {texts.keys.single}
+    </label>
   )
 }

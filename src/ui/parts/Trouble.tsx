@@ -10,7 +10,7 @@ export function Trouble({ heading, retry }: { heading: string; retry?: () => voi
   return (
     <>
       <Bar />
-      <main className="mx-auto mt-24 flex max-w-xl flex-col items-start gap-6 px-6">
+      <main id="content" tabIndex={-1} className="mx-auto mt-24 flex max-w-xl flex-col items-start gap-6 px-6">
         <h1 className="text-4xl">{heading}</h1>
         <div className="flex gap-3">
           {retry && (

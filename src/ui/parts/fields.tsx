@@ -21,6 +21,9 @@ interface TypedProps<T> {
   /** What is seen above the field, where the label says more. */
   caption?: string
   list?: string
+  autoFocus?: boolean
+  /** After what was typed is kept by Enter. */
+  onEnter?: () => void
   /** Takes the whole width of what it stands in. */
   wide?: boolean
 }
@@ -37,6 +40,8 @@ export function TypedField<T>({
   showLabel = false,
   caption,
   list,
+  autoFocus = false,
+  onEnter,
   wide = false,
 }: TypedProps<T>): ReactNode {
   const [draft, setDraft] = useState<string | null>(null)
@@ -65,6 +70,7 @@ export function TypedField<T>({
         value={shown}
         placeholder={placeholder}
         list={list}
+        autoFocus={autoFocus}
         aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-why` : undefined}
         autoComplete="off"
@@ -74,7 +80,10 @@ export function TypedField<T>({
         onFocus={(event) => event.target.select()}
         onBlur={leave}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur()
+          if (event.key === 'Enter') {
+            event.currentTarget.blur()
+            if (!wrong) onEnter?.()
+          }
           if (event.key === 'Escape') {
             abandoned.current = true
             event.currentTarget.blur()

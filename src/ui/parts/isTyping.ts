@@ -8,3 +8,13 @@ export function isTyping(event: KeyboardEvent): boolean {
       target.closest('[role=dialog],[role=slider]') !== null)
   )
 }
+
+const SWITCH = 'jivet-single-keys'
+
+/** Whether a key alone, without Ctrl or Alt, is a shortcut: some hands, and voices, press keys that were not meant. */
+export const singleKeysOn = (): boolean => localStorage.getItem(SWITCH) !== 'off'
+export const setSingleKeys = (on: boolean): void => localStorage.setItem(SWITCH, on ? 'on' : 'off')
+
+/** Whether a key press may do something on the page. */
+export const isShortcut = (event: KeyboardEvent): boolean =>
+  !isTyping(event) && (event.ctrlKey || event.metaKey || event.altKey || singleKeysOn())

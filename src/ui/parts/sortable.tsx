@@ -7,7 +7,9 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type DndContextProps,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core'
 import { restrictToVerticalAxis } from '@dnd-kit/modifiers'
 import {
@@ -42,6 +44,7 @@ export function SortableList({
   const onDragEnd = ({ active, over }: DragEndEvent): void => {
     if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)))
   }
+  const accessibility = useMemo(() => wordsFor(items), [items])
   return (
     <DndContext
       id={useId()}
@@ -49,12 +52,28 @@ export function SortableList({
       collisionDetection={closestCenter}
       modifiers={MODIFIERS}
       onDragEnd={onDragEnd}
+      accessibility={accessibility}
     >
       <SortableContext items={items} strategy={verticalListSortingStrategy}>
         {children}
       </SortableContext>
     </DndContext>
   )
+}
+
+/** What is said while a row is moved: its place, and of how many. */
+function wordsFor(items: readonly string[]): DndContextProps['accessibility'] {
+  const words = texts.drag
+  const place = (id: UniqueIdentifier | undefined): [number, number] => [items.indexOf(String(id)) + 1, items.length]
+  return {
+    screenReaderInstructions: { draggable: words.how },
+    announcements: {
+      onDragStart: ({ active }) => words.up(...place(active.id)),
+      onDragOver: ({ over }) => (over ? words.over(...place(over.id)) : undefined),
+      onDragEnd: ({ active, over }) => words.down(...place((over ?? active).id)),
+      onDragCancel: ({ active }) => words.back(...place(active.id)),
+    },
+  }
 }
 
 export function moveWithin<T>(items: T[], from: number, to: number): void {

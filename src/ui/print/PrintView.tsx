@@ -1,8 +1,10 @@
 // For paper: the running sheet on one page, or a wall board with large type, a page for each block.
 import type { ReactNode } from 'react'
 import { tryExpand } from '@/core/expand/expand'
+import { withRepeats } from '@/core/score/again'
 import { castOf } from '@/core/score/cast'
 import { describeSection } from '@/core/score/formats'
+import { weightText } from '@/core/score/formats/station'
 import { aroundOf, type Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import { capital } from '@/core/score/vocabulary'
@@ -14,15 +16,23 @@ import { PrintButton } from './PrintButton'
 
 export function PrintView({ score, as }: { score: Score; as: 'sheet' | 'board' }): ReactNode {
   const { expansion, problem } = tryExpand(score)
-  if (!expansion) return <main className="p-8">{problemSentence(problem)}</main>
-  const { segments, totalMs, workMs, estimated } = expansion
+  if (!expansion)
+    return (
+      <main id="content" tabIndex={-1} className="p-8">
+        {problemSentence(problem)}
+      </main>
+    )
+  const { segments, totalMs, workMs, estimated, minMs, maxMs } = expansion
   return (
-    <main className="paper flex-1 px-8 py-6">
+    <main id="content" tabIndex={-1} className="paper flex-1 px-8 py-6">
       <div className="flex items-baseline gap-6 border-b-4 border-ink pb-1">
         <h1 className="text-4xl">{score.title || texts.score.untitled}</h1>
         <p className="tabular-nums">
           {estimated ? `${texts.score.about} ` : ''}
-          {formatClock(totalMs)}, {texts.score.work} {formatClock(workMs)}
+          {formatClock(totalMs)}
+          {estimated &&
+            ` (${maxMs === null ? texts.score.atLeast(formatClock(minMs)) : texts.score.between(formatClock(minMs), formatClock(maxMs))})`}
+          , {texts.score.work} {formatClock(workMs)}
         </p>
         <PrintButton />
       </div>
@@ -36,6 +46,17 @@ export function PrintView({ score, as }: { score: Score; as: 'sheet' | 'board' }
   )
 }
 
+/** "10-20" where only the bounds are known, "~30" for a guess. */
+function shownLength({ pace, minMs, maxMs, durationMs, estimated }: Segment): string {
+  if (pace === 'range' && maxMs !== null) return `${formatLength(minMs)}-${formatLength(maxMs)}`
+  return `${estimated ? '~' : ''}${formatLength(durationMs)}`
+}
+
+const counted = ({ reps, repIs, moves }: Segment): string =>
+  reps && moves.length < 2 ? ` x ${reps}${repIs ? ` (${repIs})` : ''}` : ''
+
+const loadOf = ({ weight }: Segment): string[] => (weight ? [weightText(weight)] : [])
+
 /** As many columns and as small a type as one page asks for. */
 function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score: Score }): ReactNode {
   const columns = segments.length > 220 ? 4 : segments.length > 110 ? 3 : segments.length > 45 ? 2 : 1
@@ -46,18 +67,17 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
       {segments.map((segment, index) => (
         <li key={segment.id} className="flex gap-[0.8em] border-b border-rule" style={{ breakInside: 'avoid' }}>
           <span className="w-[4em] shrink-0 text-right">{formatClock(segment.startMs)}</span>
-          <span className="w-[3.5em] shrink-0 text-right">
-            {segment.estimated ? '~' : ''}
-            {formatLength(segment.durationMs)}
-          </span>
+          <span className="w-[3.5em] shrink-0 text-right">{shownLength(segment)}</span>
           <span className={segment.kind === 'work' ? 'font-bold' : ''}>
             {segments[index - 1]?.sectionKey === segment.sectionKey ? '' : `${segment.section}: `}
             {nameOf(segment)}
-            {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
+            {counted(segment)}
           </span>
           {columns < 3 && (
             <span className="ml-auto truncate text-right">
-              {[...countersOf(segment), ...segment.moves.flatMap((name) => cast(name).gear)].join(', ')}
+              {[...countersOf(segment), ...loadOf(segment), ...segment.moves.flatMap((name) => cast(name).gear)].join(
+                ', ',
+              )}
             </span>
           )}
         </li>
@@ -69,7 +89,7 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
 function Boards({ score, segments }: { score: Score; segments: readonly Segment[] }): ReactNode {
   const cast = castOf(score.moves)
   let block = 0
-  return score.sections.map((section, index) => {
+  return withRepeats(score).sections.map((section, index) => {
     const works = segments.filter((segment) => segment.sectionKey === section.key && segment.kind === 'work')
     if (!works.length) return null
     const lines = new Map<string, Segment>()
@@ -96,11 +116,11 @@ function Boards({ score, segments }: { score: Score; segments: readonly Segment[
                 <span className="w-[1.4em] text-right">{at + 1}</span>
                 <span className="flex-1">
                   {segment.label}
-                  {segment.reps && segment.moves.length < 2 ? ` x ${segment.reps}` : ''}
+                  {counted(segment)}
                 </span>
-                <span className="tabular-nums">{segment.estimated ? '' : formatLength(segment.durationMs)}</span>
+                <span className="tabular-nums">{segment.pace === 'own' ? '' : shownLength(segment)}</span>
                 <span className="w-[9em] truncate text-right font-text" style={{ fontSize: '0.5em' }}>
-                  {gear.join(', ')}
+                  {[...loadOf(segment), ...gear].join(', ')}
                 </span>
               </li>
             )

@@ -1,6 +1,6 @@
 // Findings beside the thing they are about: what, why, and the mend. Set aside with a reason, brought back at will.
 'use client'
-import { CircleAlert, Crosshair, OctagonAlert, Lightbulb, Wrench } from 'lucide-react'
+import { CircleAlert, Crosshair, OctagonAlert, Lightbulb, Timer, Wrench } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import type { Judgement, ToldFinding } from '@/core/check/check'
 import type { Severity } from '@/core/check/finding'
@@ -28,10 +28,12 @@ interface Props {
   onNeeds: () => void
   /** Opens the moves that are not in the library. */
   onUnsure: () => void
+  /** Opens the ways to another length. */
+  onLength: () => void
   empty: boolean
 }
 
-export function Findings({ judgement, edit, onMend, onSelect, onNeeds, onUnsure, empty }: Props): ReactNode {
+export function Findings({ judgement, edit, onMend, onSelect, onNeeds, onUnsure, onLength, empty }: Props): ReactNode {
   const { findings, dismissed } = judgement ?? NOTHING
   const [all, setAll] = useState(false)
   const shown = all ? findings : findings.slice(0, FIRST)
@@ -58,6 +60,7 @@ export function Findings({ judgement, edit, onMend, onSelect, onNeeds, onUnsure,
             onMend={onMend}
             onSelect={onSelect}
             onUnsure={onUnsure}
+            onLength={onLength}
             repeated={index > 0 && whyOf(shown[index - 1]) === whyOf(finding)}
           />
         ))}
@@ -106,6 +109,7 @@ function Card({
   onMend,
   onSelect,
   onUnsure,
+  onLength,
   repeated,
 }: {
   finding: ToldFinding
@@ -113,10 +117,11 @@ function Card({
   onMend: Props['onMend']
   onSelect: Props['onSelect']
   onUnsure: Props['onUnsure']
+  onLength: Props['onLength']
   repeated: boolean
 }): ReactNode {
   const [asking, setAsking] = useState(false)
-  const { mend, segmentId } = finding
+  const { segmentId } = finding
   const { what, why } = findingSentence(finding.fact)
   return (
     <li
@@ -140,21 +145,7 @@ function Card({
       </div>
       {!repeated && <p className="pt-1 text-[13.5px] leading-snug text-quiet">{why}</p>}
       <div className="flex flex-wrap items-center gap-2 pt-1.5">
-        {mend && (
-          <Button
-            weight="plain"
-            className="!min-h-8 !border px-3"
-            icon={<Wrench size={15} />}
-            onClick={() => onMend(finding.id)}
-          >
-            {mendLabel(mend)}
-          </Button>
-        )}
-        {finding.fact.code === 'moves-unsure' && (
-          <Button weight="plain" className="!min-h-8 !border px-3" onClick={onUnsure}>
-            {scoreTexts.unsure.open}
-          </Button>
-        )}
+        <Ways finding={finding} onMend={onMend} onUnsure={onUnsure} onLength={onLength} />
         {!asking && (
           <button type="button" className="min-h-8 px-1 text-[13.5px] underline" onClick={() => setAsking(true)}>
             {words.dismiss}
@@ -172,6 +163,34 @@ function Card({
         />
       )}
     </li>
+  )
+}
+
+/** What can be done about a finding. */
+function Ways({
+  finding: { id, mend, fact },
+  onMend,
+  onUnsure,
+  onLength,
+}: Pick<Props, 'onMend' | 'onUnsure' | 'onLength'> & { finding: ToldFinding }): ReactNode {
+  return (
+    <>
+      {mend && (
+        <Button weight="plain" className="!min-h-8 !border px-3" icon={<Wrench size={15} />} onClick={() => onMend(id)}>
+          {mendLabel(mend)}
+        </Button>
+      )}
+      {fact.code === 'promise-off' && (
+        <Button weight="plain" className="!min-h-8 !border px-3" icon={<Timer size={15} />} onClick={onLength}>
+          {scoreTexts.otherLength.fit}
+        </Button>
+      )}
+      {fact.code === 'moves-unsure' && (
+        <Button weight="plain" className="!min-h-8 !border px-3" onClick={onUnsure}>
+          {scoreTexts.unsure.open}
+        </Button>
+      )}
+    </>
   )
 }
 

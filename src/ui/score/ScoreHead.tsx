@@ -15,9 +15,9 @@ const words = texts.score
 export function ScoreHead({ editing }: { editing: ScoreEditing }): ReactNode {
   const { state, score, edit, expansion } = editing
   return (
-    <div className="sticky top-0 z-20 flex items-end gap-x-6 bg-paper px-6 py-2.5 max-lg:flex-wrap">
+    <div className="top-0 z-20 flex items-end gap-x-6 bg-paper px-6 py-2.5 max-lg:flex-wrap max-md:px-3 md:sticky [@media(max-height:620px)]:!static">
       <h1 className="sr-only">{score.title || words.untitled}</h1>
-      <div className="min-w-56 flex-1 font-display text-[32px]">
+      <div className="min-w-56 flex-1 font-display text-[32px] max-md:text-[26px]">
         <NameField
           label={texts.shelf.name}
           value={score.title}
@@ -29,7 +29,7 @@ export function ScoreHead({ editing }: { editing: ScoreEditing }): ReactNode {
       </div>
       <Totals
         expansion={expansion}
-        promiseMs={score.promiseMs}
+        promise={score}
         onPromise={(promiseMs) => edit((draft) => void (draft.promiseMs = promiseMs))}
       />
       <div className="flex flex-col items-end">

@@ -1,7 +1,18 @@
 // What the score can be begun with, added to and printed as.
 'use client'
 import Link from 'next/link'
-import { AudioWaveform, BookOpen, ClipboardPaste, Library, Minus, Plus, Printer, Target, Timer } from 'lucide-react'
+import {
+  AudioWaveform,
+  BookOpen,
+  ClipboardPaste,
+  FileDown,
+  Library,
+  Minus,
+  Plus,
+  Printer,
+  Target,
+  Timer,
+} from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { mergeInto } from '@/core/score/merge'
@@ -21,14 +32,29 @@ interface Props {
 }
 
 const STEP: Ms = 5 * SECOND
+/** Frames that a new section may take until it is drawn. */
+const PATIENCE = 60
+
+/** Brings a section into sight and puts the cursor on its name. */
+function focusSection(key: string, frames = PATIENCE): void {
+  const card = document.querySelector(`[data-section="${CSS.escape(key)}"]`)
+  const name = card?.querySelector('input')
+  card?.scrollIntoView({ block: 'center' })
+  if (name) name.focus()
+  else if (frames) requestAnimationFrame(() => focusSection(key, frames - 1))
+}
 
 export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): ReactNode {
   const shift = (byMs: Ms): void => edit((draft) => mergeInto(draft, shifted(structuredClone(score), byMs, 'rests')))
   return (
-    <div className="flex flex-wrap gap-2 px-6 pt-4">
+    <div className="flex flex-wrap gap-2 px-6 pt-4 max-md:gap-1 max-md:px-3">
       <AddSection
         main={score.sections.length === 0}
-        onAdd={(format) => edit((draft) => void draft.sections.push(sectionToAdd(draft, format)))}
+        onAdd={(format) => {
+          const section = sectionToAdd(score, format)
+          edit((draft) => void draft.sections.push(section))
+          focusSection(section.key)
+        }}
       />
       <Button icon={<Target size={17} />} onClick={() => onOpen('solve')}>
         {words.fromPromise}
@@ -56,6 +82,14 @@ export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): Rea
         </>
       )}
       <PrintMenu id={id} />
+      <a
+        href={`/api/workouts/${id}/stored`}
+        download
+        className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"
+      >
+        <FileDown size={17} />
+        {words.savePlan}
+      </a>
       <Link
         href="/moves"
         className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"

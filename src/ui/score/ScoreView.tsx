@@ -10,6 +10,7 @@ import type { Version } from '@/core/version'
 import { problemSentence } from '@/core/words/en/problems'
 import { scoreTexts as words } from '@/core/words/en/score'
 import { Balance } from './Balance'
+import { SectionsContext } from './FieldOf'
 import { Findings } from './Findings'
 import { ScoreDialogs, type Dialog } from './ScoreDialogs'
 import { ScoreHead } from './ScoreHead'
@@ -47,7 +48,7 @@ export function ScoreView(props: Props): ReactNode {
     document.querySelector(`[data-section="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' })
   }
   return (
-    <main className="flex flex-1 flex-col">
+    <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <ScoreHead editing={editing} />
       {problem && (
         <p role="alert" className="bg-signal px-6 py-2 text-paper">
@@ -62,7 +63,7 @@ export function ScoreView(props: Props): ReactNode {
         cast={cast}
       />
       <ScoreTools id={props.id} editing={editing} onOpen={setDialog} />
-      <div className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-7 px-6 pt-4 pb-8 max-lg:grid-cols-1">
+      <div className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-7 px-6 pt-4 pb-8 max-lg:grid-cols-1 max-md:px-3">
         <Readings editing={editing} selected={selected} onSelect={setSelected} />
         <Findings
           judgement={judgement}
@@ -71,12 +72,21 @@ export function ScoreView(props: Props): ReactNode {
           onSelect={showWhere}
           onNeeds={() => setDialog('needs')}
           onUnsure={() => setDialog('unsure')}
+          onLength={() => setDialog('length')}
           empty={score.sections.length === 0}
         />
       </div>
       <ScoreDialogs editing={editing} open={dialog} onOpen={setDialog} />
     </main>
   )
+}
+
+/** What other sections can repeat; the same list while no name has changed. */
+function useSectionNames({ sections }: Score): { key: string; name: string }[] {
+  const told = JSON.stringify(
+    sections.filter(({ format }) => format !== 'again').map(({ key, name }) => ({ key, name })),
+  )
+  return useMemo(() => JSON.parse(told) as { key: string; name: string }[], [told])
 }
 
 interface ReadingsProps {
@@ -89,6 +99,7 @@ function Readings({ editing, selected, onSelect }: ReadingsProps): ReactNode {
   const { score, edit, expansion, library } = editing
   const [reading, setReading] = useState<Reading>('sections')
   const byId = useMemo(() => new Map(expansion.segments.map((segment) => [segment.id, segment])), [expansion])
+  const repeatable = useSectionNames(score)
   const chosen = selected === null ? null : (byId.get(selected) ?? null)
   const selectFromText = (sectionKey: string, station: Path | null): void => {
     const wanted = station ? JSON.stringify(station) : null
@@ -105,7 +116,7 @@ function Readings({ editing, selected, onSelect }: ReadingsProps): ReactNode {
           <Tabs.Trigger
             key={one}
             value={one}
-            className="min-h-10 px-5 font-display text-xl hover:bg-ink/10 data-[state=active]:bg-ink data-[state=active]:text-paper"
+            className="min-h-10 px-5 font-display text-xl hover:bg-ink/10 max-md:px-2.5 data-[state=active]:bg-ink data-[state=active]:text-paper"
           >
             {words.readings[one]}
           </Tabs.Trigger>
@@ -113,9 +124,11 @@ function Readings({ editing, selected, onSelect }: ReadingsProps): ReactNode {
       </Tabs.List>
       <Tabs.Content value="sections" tabIndex={-1}>
         {!score.sections.length && <p className="pb-5 text-lg text-quiet">{words.empty}</p>}
-        <Sections score={score} edit={edit} expansion={expansion} selected={chosen} library={library} />
+        <SectionsContext value={repeatable}>
+          <Sections score={score} edit={edit} expansion={expansion} selected={chosen} library={library} />
+        </SectionsContext>
       </Tabs.Content>
-      <Tabs.Content value="sheet" tabIndex={-1}>
+      <Tabs.Content value="sheet" tabIndex={-1} className="overflow-x-auto">
         <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={onSelect} />
         <datalist id="moves">
           {library.map((move) => (

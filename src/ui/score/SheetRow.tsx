@@ -3,7 +3,7 @@
 import { GripVertical } from 'lucide-react'
 import { memo, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react'
 import type { Cast } from '@/core/score/cast'
-import { setLabel, setLength, setSide } from '@/core/score/edits'
+import { gapOf, setGap, setLabel, setLength, setSide } from '@/core/score/edits'
 import type { SideRule } from '@/core/score/postures'
 import type { Segment } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
@@ -119,7 +119,8 @@ function MoveCells({ segment, cast, edit }: Pick<Props, 'segment' | 'cast' | 'ed
   const { kind, note, side, origin } = segment
   if (kind !== 'work')
     return (
-      <Cell className="col-span-3 truncate font-medium text-quiet" full={note}>
+      <Cell className="col-span-3 flex items-center gap-3 truncate font-medium text-quiet" full={note}>
+        <GapChoice segment={segment} edit={edit} />
         {note}
       </Cell>
     )
@@ -147,6 +148,22 @@ function MoveCells({ segment, cast, edit }: Pick<Props, 'segment' | 'cast' | 'ed
         {cues}
       </Cell>
     </>
+  )
+}
+
+/** Whether a rest lasts like the others, or has a length of its own. */
+function GapChoice({ segment, edit }: Pick<Props, 'segment' | 'edit'>): ReactNode {
+  if (!gapOf(segment) || !segment.origin?.length) return null
+  const own = segment.origin.length.field[0] === 'gaps'
+  return (
+    <button
+      type="button"
+      aria-pressed={own}
+      className={`min-h-7 border px-2 text-[13px] ${own ? 'border-ink bg-ink text-paper' : 'border-rule text-quiet hover:border-ink hover:text-ink'}`}
+      onClick={() => edit((draft) => setGap(draft, segment, own ? null : segment.durationMs))}
+    >
+      {scoreTexts.onlyHere}
+    </button>
   )
 }
 

@@ -26,7 +26,7 @@ interface Props {
 
 export function Details({ station, row, edit }: Props): ReactNode {
   return (
-    <div className="flex flex-wrap items-end gap-x-5 gap-y-1 pb-2 pl-16">
+    <div className="flex flex-wrap items-end gap-x-5 gap-y-1 pb-2 pl-16 max-md:pl-3">
       <TypedField<{ weight: Weight | null }>
         label={`${words.weight}, ${row}`}
         caption={words.weight}
@@ -83,7 +83,7 @@ export function Swaps({ station, row, edit }: Props): ReactNode {
       if (one) recipe(one)
     })
   return station.swaps.map((swap, at) => (
-    <div key={at} className="flex flex-wrap items-center gap-x-2 pb-1 pl-16">
+    <div key={at} className="flex flex-wrap items-center gap-x-2 pb-1 pl-16 max-md:pl-3">
       <span className="text-quiet">{words.swapFrom}</span>
       <CountField
         label={`${words.swapFrom}, ${row}`}

@@ -4,7 +4,7 @@ import { Plus, Shuffle, SlidersHorizontal, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { castOf, type Cast } from '@/core/score/cast'
 import type { Notation } from '@/core/score/formats/format'
-import { newSwap, type Station } from '@/core/score/formats/station'
+import { newStation, newSwap, type Station } from '@/core/score/formats/station'
 import type { Move } from '@/core/score/moves'
 import { POSTURES, SIDE_RULES } from '@/core/score/postures'
 import type { Range } from '@/core/score/primitives'
@@ -16,7 +16,6 @@ import { ChoiceField, NameField, OptionalCountField, TypedField } from '../parts
 import { InSight } from '../parts/InSight'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import { Effort } from './Effort'
-import { stationToAdd } from './newPart'
 import { Details, Swaps } from './StationDetails'
 import { scoreTexts as words } from '@/core/words/en/score'
 
@@ -41,6 +40,14 @@ interface ListProps {
 
 export function Stations({ stations, edit, notation, usual, library, active, addLabel }: ListProps): ReactNode {
   const keys = stations.map((_, index) => String(index))
+  const [fresh, setFresh] = useState(-1)
+  /** An empty row at the end, ready to be typed into. */
+  const add = (): void => {
+    setFresh(stations.length)
+    edit((list) => {
+      list.push(newStation('', notation.perMove?.includes('reps') ? { reps: 10 } : {}))
+    })
+  }
   const stretches = Array.from({ length: Math.ceil(stations.length / STRETCH) }, (_, index) => index * STRETCH)
   return (
     <>
@@ -60,6 +67,8 @@ export function Stations({ stations, edit, notation, usual, library, active, add
                     usual={usual}
                     library={library}
                     active={index === active}
+                    fresh={index === fresh}
+                    onNext={index === stations.length - 1 && station.label ? add : undefined}
                     edit={(recipe) =>
                       edit((list) => {
                         const one = list[index]
@@ -78,16 +87,7 @@ export function Stations({ stations, edit, notation, usual, library, active, add
           </InSight>
         ))}
       </SortableList>
-      <Button
-        weight="bare"
-        icon={<Plus size={18} />}
-        className="mt-1 ml-3"
-        onClick={() =>
-          edit((list) => {
-            list.push(stationToAdd(list, notation.perMove?.includes('reps') ? { reps: 10 } : {}))
-          })
-        }
-      >
+      <Button weight="bare" icon={<Plus size={18} />} className="mt-1 ml-3" onClick={add}>
         {addLabel}
       </Button>
     </>
@@ -99,6 +99,10 @@ interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'add
   index: number
   digits: number
   active: boolean
+  /** Added just now: its name is typed next. */
+  fresh: boolean
+  /** Begins the row after the last one. */
+  onNext: (() => void) | undefined
   edit: (recipe: (draft: Station) => void) => void
   onRemove: () => void
 }
@@ -106,7 +110,8 @@ interface RowProps extends Omit<ListProps, 'stations' | 'edit' | 'active' | 'add
 const orOwn = <T extends string>(names: readonly T[], shown: Record<T, string>, own: string): Record<T | '', string> =>
   ({ '': own, ...Object.fromEntries(names.map((name) => [name, shown[name]])) }) as Record<T | '', string>
 
-function StationRow({ station, index, digits, notation, usual, library, active, edit, onRemove }: RowProps): ReactNode {
+function StationRow({ station, index, active, fresh, onNext, edit, onRemove, ...rest }: RowProps): ReactNode {
+  const { digits, notation, usual, library } = rest
   const { setNodeRef, style, grip } = useGrip(String(index))
   const [swapping, setSwapping] = useState(false)
   const [detailed, setDetailed] = useState(false)
@@ -114,9 +119,16 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
   const has = (part: 'workMs' | 'restMs' | 'reps' | 'swaps'): boolean => notation.perMove?.includes(part) ?? false
   const showSwaps = swapping || station.swaps.length > 0
   const showDetails = detailed || hasDetails(station)
+  const startSwap = (): void => {
+    setSwapping(true)
+    if (!station.swaps.length)
+      edit((draft) => {
+        draft.swaps.push(newSwap(2))
+      })
+  }
   return (
     <li ref={setNodeRef} style={style} className={`border-t border-rule ${active ? 'bg-chosen' : 'bg-pale'}`}>
-      <div className="flex flex-wrap items-center gap-x-2 gap-y-0 px-2 py-0.5">
+      <div className="flex flex-wrap items-center gap-x-1.5 gap-y-0 px-2 py-0.5">
         {grip}
         <span className="shrink-0 text-right font-display text-xl tabular-nums" style={{ minWidth: `${digits}ch` }}>
           {index + 1}
@@ -135,7 +147,7 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
             }
           />
         )}
-        <span className="min-w-36 flex-1">
+        <span className="min-w-28 flex-1">
           <NameField
             label={`${words.station} ${index + 1}`}
             value={station.label}
@@ -145,6 +157,8 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
               })
             }
             list="moves"
+            autoFocus={fresh}
+            onEnter={onNext}
             wide
             className="w-full font-bold"
             placeholder={words.newStation}
@@ -153,37 +167,50 @@ function StationRow({ station, index, digits, notation, usual, library, active, 
         {has('workMs') && <OwnLength part="workMs" {...{ station, row, usual, edit }} />}
         {has('restMs') && <OwnLength part="restMs" {...{ station, row, usual, edit }} />}
         <Traits station={station} row={row} library={library} edit={edit} />
-        <span className="flex">
-          {has('swaps') && (
-            <IconButton
-              label={`${words.swap}, ${row}`}
-              aria-pressed={showSwaps}
-              onClick={() => {
-                setSwapping(true)
-                if (!station.swaps.length)
-                  edit((draft) => {
-                    draft.swaps.push(newSwap(2))
-                  })
-              }}
-            >
-              <Shuffle size={16} />
-            </IconButton>
-          )}
-          <IconButton
-            label={`${words.details}, ${row}`}
-            aria-pressed={showDetails}
-            onClick={() => setDetailed(!detailed)}
-          >
-            <SlidersHorizontal size={16} />
-          </IconButton>
-          <IconButton label={`${words.remove}: ${row}`} onClick={onRemove}>
-            <X size={17} />
-          </IconButton>
-        </span>
+        <RowButtons
+          row={row}
+          swaps={has('swaps') ? { shown: showSwaps, onShow: startSwap } : null}
+          details={{ shown: showDetails, onShow: () => setDetailed(!detailed) }}
+          onRemove={onRemove}
+        />
       </div>
       {showDetails && <Details station={station} row={row} edit={edit} />}
       {showSwaps && <Swaps station={station} row={row} edit={edit} />}
     </li>
+  )
+}
+
+interface Fold {
+  shown: boolean
+  onShow: () => void
+}
+
+/** What a row unfolds, and its end. `swaps` is null where the format has none. */
+function RowButtons({
+  row,
+  swaps,
+  details,
+  onRemove,
+}: {
+  row: string
+  swaps: Fold | null
+  details: Fold
+  onRemove: () => void
+}): ReactNode {
+  return (
+    <span className="flex">
+      {swaps && (
+        <IconButton label={`${words.swap}, ${row}`} aria-pressed={swaps.shown} onClick={swaps.onShow}>
+          <Shuffle size={16} />
+        </IconButton>
+      )}
+      <IconButton label={`${words.details}, ${row}`} aria-pressed={details.shown} onClick={details.onShow}>
+        <SlidersHorizontal size={16} />
+      </IconButton>
+      <IconButton label={`${words.remove}: ${row}`} onClick={onRemove}>
+        <X size={17} />
+      </IconButton>
+    </span>
   )
 }
 
@@ -254,7 +281,7 @@ function Traits({ station, row, library, edit }: PartProps & Pick<RowProps, 'lib
             draft.sideRule = rule || null
           })
         }
-        className={`w-32 ${station.sideRule ? '' : 'text-quiet'}`}
+        className={`w-28 ${station.sideRule ? '' : 'text-quiet'}`}
       />
       <ChoiceField
         label={`${words.posture}, ${row}`}
@@ -265,7 +292,7 @@ function Traits({ station, row, library, edit }: PartProps & Pick<RowProps, 'lib
             draft.posture = posture || null
           })
         }
-        className={`w-36 ${station.posture ? '' : 'text-quiet'}`}
+        className={`w-28 ${station.posture ? '' : 'text-quiet'}`}
       />
       <Effort
         value={station.effort ?? move.effort ?? 0}

@@ -2,6 +2,7 @@
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
 import { promiseSlackMs } from '@/core/check/promise'
+import type { Score } from '@/core/score/score'
 import type { Expansion } from '@/core/score/segment'
 import { formatClock, formatLength, parseMinutes } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
@@ -13,26 +14,28 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 
 export function Totals({
   expansion,
-  promiseMs,
+  promise: { promiseMs, promiseOf },
   onPromise,
 }: {
   expansion: Expansion
-  promiseMs: Ms | null
+  promise: Pick<Score, 'promiseMs' | 'promiseOf'>
   onPromise: (ms: Ms | null) => void
 }): ReactNode {
-  const { totalMs, workMs, restMs } = expansion
+  const { totalMs, workoutMs, workMs, restMs } = expansion
+  const heldMs = promiseOf === 'workout' ? workoutMs : totalMs
   return (
-    <div className="flex shrink-0 items-end gap-x-6" data-testid="totals">
-      <dl className="flex items-end gap-x-6">
+    <div className="flex shrink-0 items-end gap-x-6 max-lg:shrink max-lg:flex-wrap" data-testid="totals">
+      <dl className="flex flex-wrap items-end gap-x-6 max-md:gap-x-4">
         <Figure label={totalLabel(expansion)} value={formatClock(totalMs)} large />
+        {workoutMs !== totalMs && <Figure label={words.workout} value={formatClock(workoutMs)} />}
         <Figure label={words.work} value={formatClock(workMs)} />
         <Figure label={words.rest} value={formatClock(restMs)} />
         <Figure label={words.ratio} value={ratioOf(workMs, restMs)} />
         <EndTime totalMs={totalMs} />
       </dl>
-      <div className="flex items-end gap-3 pl-2">
+      <div className="flex items-end gap-3 pl-2 max-md:pl-0">
         <OptionalLengthField
-          label={words.promise}
+          label={promiseOf === 'workout' ? words.promiseWorkout : words.promise}
           showLabel
           value={promiseMs}
           placeholder="none"
@@ -44,7 +47,7 @@ export function Totals({
           {promiseMs === null ? (
             <span className="text-quiet">{words.promiseNone}</span>
           ) : (
-            <PromiseKept promiseMs={promiseMs} totalMs={totalMs} />
+            <PromiseKept promiseMs={promiseMs} totalMs={heldMs} />
           )}
         </span>
       </div>

@@ -2,26 +2,31 @@
 'use client'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { CopyPlus, FileUp, Plus, X } from 'lucide-react'
+import { CopyPlus, FileUp, Plus, Undo2, X } from 'lucide-react'
 import { useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Stretch } from '@/core/look/terrain'
 import { formatClock } from '@/core/time/clock'
-import type { ShelfEntry } from '@/server/workouts'
+import type { ShelfEntry, ShelfQuestion } from '@/server/workouts'
 import { call } from '../api'
 import { Bar } from '../parts/Bar'
 import { Button, IconButton } from '../parts/Button'
 import { Terrain } from '../parts/Terrain'
 import { texts } from '@/core/words/en/screens'
 import { NewWorkout } from './NewWorkout'
+import { ShelfSearch } from './ShelfSearch'
 
 export type ShelfWorkout = Omit<ShelfEntry, 'score' | 'updatedAt'> & { updatedAt: string; stretches: Stretch[] }
 
 interface Props {
   workouts: ShelfWorkout[]
+  question: ShelfQuestion
+  /** How many were taken off the shelf. */
+  removed: number
   /** Where the next page is; null on the last. */
   older: string | null
-  isFirst: boolean
+  /** Where the first page is; null on it. */
+  first: string | null
 }
 
 const words = texts.shelf
@@ -32,6 +37,7 @@ interface ShelfActions {
   openPlan: (chosen: File) => Promise<void>
   copy: (workout: ShelfWorkout) => Promise<void>
   remove: (workout: ShelfWorkout) => Promise<void>
+  putBack: (workout: ShelfWorkout) => Promise<void>
 }
 
 function useShelf(): ShelfActions {
@@ -47,17 +53,23 @@ function useShelf(): ShelfActions {
       toast.error((error as Error).message, { duration: 12_000 })
     }
   }
+  const set = async ({ id }: ShelfWorkout, removed: boolean): Promise<void> => {
+    await call('PUT', `/api/workouts/${id}/removed`, { removed })
+    router.refresh()
+  }
   const remove = async (workout: ShelfWorkout): Promise<void> => {
-    const set = async (removed: boolean): Promise<void> => {
-      await call('PUT', `/api/workouts/${workout.id}/removed`, { removed })
-      router.refresh()
-    }
-    await set(true).then(
+    await set(workout, true).then(
       () =>
         toast(words.removed(workout.title), {
-          action: { label: words.undo, onClick: () => void set(false) },
+          action: { label: words.undo, onClick: () => void set(workout, false) },
           duration: 10_000,
         }),
+      (error: Error) => toast.error(error.message),
+    )
+  }
+  const putBack = async (workout: ShelfWorkout): Promise<void> => {
+    await set(workout, false).then(
+      () => toast(words.putBack(workout.title)),
       (error: Error) => toast.error(error.message),
     )
   }
@@ -67,19 +79,19 @@ function useShelf(): ShelfActions {
       (error: Error) => toast.error(error.message),
     )
   }
-  return { openPlan, copy, remove }
+  return { openPlan, copy, remove, putBack }
 }
 
-export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
+export function Shelf({ workouts, question, removed, older, first }: Props): ReactNode {
   const [making, setMaking] = useState(false)
   const file = useRef<HTMLInputElement>(null)
-  const { openPlan, copy, remove } = useShelf()
+  const { openPlan, copy, remove, putBack } = useShelf()
   return (
     <>
       <Bar />
-      <main className="mx-auto max-w-[1240px] px-6 pb-16">
+      <main id="content" tabIndex={-1} className="mx-auto max-w-[1240px] px-6 pb-16">
         <div className="flex flex-wrap items-center gap-3 py-7">
-          <h1 className="mr-auto text-5xl">{words.heading}</h1>
+          <h1 className="mr-auto text-5xl">{question.removed ? words.removedHeading : words.heading}</h1>
           <Button icon={<FileUp size={18} />} title={words.fromFileHint} onClick={() => file.current?.click()}>
             {words.fromFile}
           </Button>
@@ -99,20 +111,28 @@ export function Shelf({ workouts, older, isFirst }: Props): ReactNode {
             }}
           />
         </div>
+        <ShelfSearch question={question} removed={removed} />
         {!workouts.length && (
-          <p className="border-t-4 border-ink py-16 text-center text-lg text-quiet">{words.empty}</p>
+          <p className="border-t-4 border-ink py-16 text-center text-lg text-quiet">
+            {question.search ? words.nothingFound(question.search) : question.removed ? words.noneRemoved : words.empty}
+          </p>
         )}
         <ul className="grid grid-cols-1 gap-x-8 gap-y-10 md:grid-cols-2">
           {workouts.map((workout) => (
             <li key={workout.id}>
-              <ShelfCard workout={workout} onCopy={() => void copy(workout)} onRemove={() => void remove(workout)} />
+              <ShelfCard
+                workout={workout}
+                onCopy={() => void copy(workout)}
+                onRemove={question.removed ? null : () => void remove(workout)}
+                onPutBack={() => void putBack(workout)}
+              />
             </li>
           ))}
         </ul>
-        {(!isFirst || older) && (
+        {(first || older) && (
           <nav aria-label={words.pages} className="flex gap-3 pt-10">
-            {!isFirst && (
-              <Link href="/" className={PAGE_LINK}>
+            {first && (
+              <Link href={first} className={PAGE_LINK}>
                 {words.newest}
               </Link>
             )}
@@ -134,31 +154,44 @@ const PAGE_LINK = 'inline-flex min-h-10 items-center border-2 border-ink px-4 fo
 interface CardProps {
   workout: ShelfWorkout
   onCopy: () => void
-  onRemove: () => void
+  /** Null where it was taken off already. */
+  onRemove: (() => void) | null
+  onPutBack: () => void
 }
 
-function ShelfCard({ workout, onCopy, onRemove }: CardProps): ReactNode {
+function ShelfCard({ workout, onCopy, onRemove, onPutBack }: CardProps): ReactNode {
   return (
     <article className="group relative border-t-4 border-ink bg-pale">
-      {workout.planState === 'damaged' ? <Damaged workout={workout} /> : <Readable workout={workout} />}
+      {workout.planState === 'damaged' ? (
+        <Damaged workout={workout} />
+      ) : (
+        <Readable workout={workout} open={onRemove !== null} />
+      )}
       <div className="absolute right-2 bottom-3 flex gap-1">
-        {workout.planState !== 'damaged' && (
+        {onRemove && workout.planState !== 'damaged' && (
           <IconButton label={words.copy(workout.title)} onClick={onCopy}>
             <CopyPlus size={18} />
           </IconButton>
         )}
-        <IconButton label={words.remove} onClick={onRemove}>
-          <X size={18} />
-        </IconButton>
+        {onRemove ? (
+          <IconButton label={`${words.remove}: ${workout.title}`} onClick={onRemove}>
+            <X size={18} />
+          </IconButton>
+        ) : (
+          <Button icon={<Undo2 size={17} />} onClick={onPutBack}>
+            {words.undo}
+          </Button>
+        )}
       </div>
     </article>
   )
 }
 
-function Readable({ workout }: { workout: ShelfWorkout }): ReactNode {
+/** @param open whether it can be opened: what was taken off is put back first. */
+function Readable({ workout, open }: { workout: ShelfWorkout; open: boolean }): ReactNode {
   const { id, title, totalMs, workMs, stretches, planState } = workout
-  return (
-    <Link href={`/w/${id}/score`} className="block">
+  const shown = (
+    <>
       {stretches.length ? (
         <Terrain stretches={stretches} totalMs={totalMs} label={`The terrain of ${title}`} className="h-36" />
       ) : (
@@ -171,6 +204,12 @@ function Readable({ workout }: { workout: ShelfWorkout }): ReactNode {
         {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
         {dates.format(new Date(workout.updatedAt))} · {words.way[stageOf(workout)]}
       </p>
+    </>
+  )
+  if (!open) return shown
+  return (
+    <Link href={`/w/${id}/score`} className="block">
+      {shown}
     </Link>
   )
 }

@@ -43,7 +43,11 @@ export function ShipView({
   }
   const stopped = problem ?? whyStopped(render)
   return (
-    <main className="mx-auto grid w-full max-w-[1240px] grid-cols-[380px_1fr] gap-10 px-6 py-7">
+    <main
+      id="content"
+      tabIndex={-1}
+      className="mx-auto grid w-full max-w-[1240px] grid-cols-[380px_1fr] gap-10 px-6 py-7"
+    >
       <section className="flex flex-col gap-6">
         <h1 className="text-5xl">{texts.way.ship}</h1>
         <Checks

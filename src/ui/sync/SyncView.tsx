@@ -59,7 +59,7 @@ export function SyncView({ id, segments, progress: initial, tied }: Props): Reac
   )
   if (!ready)
     return (
-      <main className="flex flex-1 flex-col">
+      <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
         <AddFootage
           progress={progress}
           upload={upload}
@@ -72,7 +72,7 @@ export function SyncView({ id, segments, progress: initial, tied }: Props): Reac
       </main>
     )
   return (
-    <main className="flex flex-1 flex-col">
+    <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <h1 className="sr-only">{texts.way.sync}</h1>
       <Under progress={progress} footage={ready} upload={upload} problem={problem} onCancel={cancel} />
       {!segments.length && <p className="p-10 text-lg text-quiet">{words.needScore}</p>}

@@ -1,7 +1,7 @@
 // The keys of Sync.
 'use client'
 import { useEffect } from 'react'
-import { isTyping } from '../parts/isTyping'
+import { isShortcut } from '../parts/isTyping'
 import type { Stitching } from './useStitching'
 
 /** A fine step of the arrow keys, with shift. */
@@ -41,7 +41,7 @@ function actionFor(event: KeyboardEvent, on: Stitching): (() => void) | null {
 export function useSyncKeys(on: Stitching): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (isTyping(event) || event.altKey) return
+      if (!isShortcut(event) || event.altKey) return
       // A row that was pressed keeps the focus; Enter and space mean the change in it, not another press.
       const pressed = event.target instanceof HTMLButtonElement && !event.target.dataset.choose
       const action = pressed && (event.key === ' ' || event.key === 'Enter') ? null : actionFor(event, on)

@@ -36,7 +36,7 @@ interface Props {
 export function WatchView({ footage, ...props }: Props): ReactNode {
   if (!footage?.facts || footage.state !== 'ready') {
     return (
-      <main className="p-10 text-lg">
+      <main id="content" tabIndex={-1} className="p-10 text-lg">
         <h1 className="sr-only">{texts.way.watch}</h1>
         <p className="pb-5">{words.needFootage}</p>
         <Link className="font-bold underline" href={`/w/${props.id}/sync`}>
@@ -63,7 +63,7 @@ function Player({ id, segments, counting, mix: kept, stitches, footageId, facts 
   const { toggle, seek } = usePlayer({ video, clock, cut, shown, mix, rate: Number(rate) })
   useWatchKeys({ clock, cut, shown, toggle, seek })
   return (
-    <main className="flex flex-1 flex-col">
+    <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <h1 className="sr-only">{texts.way.watch}</h1>
       {!stitches.length && (
         <p className="bg-land px-6 py-2 font-bold text-print">

@@ -3,7 +3,7 @@
 import { useEffect } from 'react'
 import { toOutput, type Cut, type ShownSegment } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
-import { isTyping } from '../parts/isTyping'
+import { isShortcut } from '../parts/isTyping'
 import type { VideoClock } from '../parts/useVideoClock'
 import type { Playing } from './usePlayer'
 
@@ -31,7 +31,7 @@ export function useWatchKeys({ clock, cut, shown, toggle, seek }: Props): void {
     const onKey = (event: KeyboardEvent): void => {
       const action = actions[event.key]
       const pressed = event.key === ' ' && event.target instanceof HTMLButtonElement
-      if (!action || isTyping(event) || event.ctrlKey || event.metaKey || pressed) return
+      if (!action || !isShortcut(event) || event.ctrlKey || event.metaKey || pressed) return
       event.preventDefault()
       action()
     }

@@ -1,4 +1,5 @@
 // The words of the Score view and the move library: part of the one catalogue, kept apart for its size.
+import { formatLength } from '../../time/clock'
 import type { FormatName } from '../../score/formats'
 import type { Muscle, Posture, SideRule, Impact } from '../../score/postures'
 
@@ -138,6 +139,8 @@ export const scoreTexts = {
   fromPromise: 'From a promise',
   paste: 'Paste a plan',
   wordsAndRules: 'Words and rules',
+  savePlan: 'Save plan file',
+  onlyHere: 'Only this gap',
   beat: 'On the beat',
   print: 'Print',
   printSheet: 'Running sheet on one page',
@@ -152,6 +155,8 @@ export const scoreTexts = {
   ends: 'ends at',
   about: 'about',
   promise: 'Promised',
+  promiseWorkout: 'Promised workout',
+  workout: 'workout',
   promiseNone: 'nothing promised',
   over: (by: string) => `${by} over`,
   under: (by: string) => `${by} under`,
@@ -371,6 +376,7 @@ export const scoreTexts = {
   otherLength: {
     heading: 'Another length',
     open: 'Another length',
+    fit: 'Fit the plan',
     hint: (of: 'video' | 'workout') =>
       of === 'workout' ? 'Minutes of the workout, without talk, warm-up and cool-down.' : 'Minutes of the whole video.',
     now: 'Now',
@@ -379,8 +385,8 @@ export const scoreTexts = {
     ways: 'Ways to get there',
     wayNames: { rounds: 'By rounds', rests: 'By rests', works: 'By work' },
     off: (ms: number) => {
-      const seconds = Math.round(Math.abs(ms) / 1000)
-      return seconds ? `${seconds} s ${ms > 0 ? 'over' : 'under'}` : 'to the second'
+      const off = Math.round(Math.abs(ms) / 1000) * 1000
+      return off ? `${formatLength(off)} ${ms > 0 ? 'over' : 'under'}` : 'to the second'
     },
     none: 'Rounds, rests and work cannot bring it nearer to that. Add or take out a section.',
     restsShorter: 'Rests -5 s',

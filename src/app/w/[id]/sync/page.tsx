@@ -1,10 +1,15 @@
+import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { tryExpand } from '@/core/expand/expand'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
+import { pageTitle } from '@/server/pageTitle'
 import { findWorkout } from '@/server/workouts'
 import { SyncView } from '@/ui/sync/SyncView'
+
+export const generateMetadata = ({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> =>
+  pageTitle('sync', params)
 
 export default async function SyncPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
