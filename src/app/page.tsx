@@ -15,7 +15,7 @@ import {
 import { Shelf } from '@/ui/shelf/Shelf'
 
 export const dynamic = 'force-dynamic'
-export const metadata: Metadata = { title: texts.shelf.heading }
+export const metadata: Metadata = { title: { absolute: `${texts.shelf.heading} · ${texts.brand}` } }
 
 /** Anything else in the address is left out of account: the shelf begins at the newest. */
 const questionSchema = z.object({

@@ -64,7 +64,7 @@ describe('a killed server', () => {
   it('keeps what was saved, and takes the upload up where it broke off', async () => {
     await page.goto(jivet.url)
     await page.getByRole('button', { name: 'New workout' }).click()
-    await page.getByLabel('Name').fill('Broken off')
+    await page.getByLabel('Name', { exact: true }).fill('Broken off')
     await page.getByRole('button', { name: 'Make it' }).click()
     await page.waitForURL('**/score')
     const id = page.url().split('/').at(-2) ?? ''

@@ -41,7 +41,7 @@ describe('the shorthand', () => {
     await page.getByRole('button', { name: 'New workout' }).waitFor()
     await tabTo(/^New workout/)
     await page.keyboard.press('Enter')
-    await page.getByLabel('Name').waitFor()
+    await page.getByLabel('Name', { exact: true }).waitFor()
     await page.keyboard.type('Deck Hours 16: by keyboard')
     await page.keyboard.press('Enter')
     await page.waitForURL('**/score')
@@ -235,9 +235,9 @@ describe('judgement', () => {
     const section = page.locator('[data-section=main]')
     for (const name of ['Keel hold', 'Jug lift', 'Pump-out hop']) {
       await section.getByRole('button', { name: 'Add move' }).click()
-      const field = section.getByLabel('Move', { exact: true }).last()
+      const field = section.getByLabel(/^Move \d+$/).last()
       await field.fill(name)
-      await field.press('Enter')
+      await field.press('Tab')
     }
     const rest = section.getByLabel('Rest', { exact: true }).first()
     await rest.fill('8')

@@ -26,7 +26,7 @@ describe('from the shelf to a downloaded video', () => {
     await page.goto(jivet.url)
     await page.getByRole('heading', { name: 'Deck Hours 12: jug, gate, tiller' }).waitFor()
     await page.getByRole('button', { name: 'New workout' }).click()
-    await page.getByLabel('Name').fill('Deck Hours 13: by test')
+    await page.getByLabel('Name', { exact: true }).fill('Deck Hours 13: by test')
     await page.getByRole('button', { name: 'Make it' }).click()
     await page.waitForURL('**/score')
     await addSection(page, 'Talk')
@@ -40,9 +40,9 @@ describe('from the shelf to a downloaded video', () => {
     await circuit.getByLabel('Last rest').selectOption('dropped')
     for (const name of ['Jug lift', 'Lock-gate push', 'Tiller twist']) {
       await circuit.getByRole('button', { name: 'Add move' }).click()
-      const field = circuit.getByLabel('Move', { exact: true }).last()
+      const field = circuit.getByLabel(/^Move \d+$/).last()
       await field.fill(name)
-      await field.press('Enter')
+      await field.press('Tab')
     }
     await addSection(page, 'Talk')
     await page.getByTestId('totals').getByText('4:00').first().waitFor()

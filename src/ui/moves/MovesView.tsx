@@ -2,7 +2,7 @@
 // and not saved waits for it while another is looked at.
 'use client'
 import { Undo2 } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react'
 import { toast } from 'sonner'
 import type { MoveProblem } from '@/core/read/moveFile'
 import { libraryOf } from '@/core/score/library'
@@ -36,6 +36,7 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
   const all = useMemo(() => libraryOf(own), [own])
   const tags = useMemo(() => [...new Set(all.flatMap((move) => move.tags))].sort(), [all])
   const shown = useMemo(() => filterMoves(all, filter, ownNames), [all, filter, ownNames])
+  const editor = useEditorInSight(chosen)
   const isNew = chosen === NEW
   const current = isNew ? moveSchema.parse({ name: 'x' }) : (all.find((move) => move.name === chosen) ?? null)
   const isOwn = (move: Move): boolean => ownNames.has(move.name.toLowerCase())
@@ -57,14 +58,14 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
     }
   }
   return (
-    <div className="flex h-dvh flex-col">
+    <div className="flex h-dvh flex-col max-md:h-auto">
       <Bar />
       <main
         id="content"
         tabIndex={-1}
         className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(420px,46%)] max-md:grid-cols-1"
       >
-        <section className="flex min-h-0 flex-col border-r-4 border-ink px-6 pt-4">
+        <section className="flex min-h-0 flex-col border-r-4 border-ink px-6 pt-4 max-md:h-[85dvh] max-md:border-r-0 max-md:px-3">
           <Head shown={shown.length} all={all.length} onUndo={canUndo ? undo : null} />
           <MoveFilters filter={filter} tags={tags} onFilter={setFilter} />
           <MoveList
@@ -77,7 +78,10 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
           <MoveFiles moves={shown} onNew={() => setChosen(NEW)} onFile={(picked) => void bringIn(picked)} />
           <Refused problems={problems} />
         </section>
-        <section className="min-h-0 overflow-y-auto px-7 py-4">
+        <section
+          ref={editor}
+          className="min-h-0 overflow-y-auto px-7 py-4 max-md:border-t-4 max-md:border-ink max-md:px-3"
+        >
           {current ? (
             <MoveEditor
               key={chosen}
@@ -100,6 +104,15 @@ export function MovesView({ initial }: { initial: Move[] }): ReactNode {
       </main>
     </div>
   )
+}
+
+/** On a phone the move stands below the list: it is brought into sight when one is chosen. */
+function useEditorInSight(chosen: string | null): RefObject<HTMLElement | null> {
+  const editor = useRef<HTMLElement>(null)
+  useEffect(() => {
+    if (chosen !== null && matchMedia('(max-width: 767px)').matches) editor.current?.scrollIntoView()
+  }, [chosen])
+  return editor
 }
 
 /** @param onUndo null where nothing can be undone. */

@@ -23,7 +23,7 @@ interface TypedProps<T> {
   list?: string
   autoFocus?: boolean
   /** After what was typed is kept by Enter. */
-  onEnter?: () => void
+  onEnter?: (text: string) => void
   /** Takes the whole width of what it stands in. */
   wide?: boolean
 }
@@ -82,7 +82,7 @@ export function TypedField<T>({
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             event.currentTarget.blur()
-            if (!wrong) onEnter?.()
+            if (!wrong) onEnter?.(event.currentTarget.value)
           }
           if (event.key === 'Escape') {
             abandoned.current = true

@@ -32,7 +32,7 @@ export function ScoreHead({ editing }: { editing: ScoreEditing }): ReactNode {
         promise={score}
         onPromise={(promiseMs) => edit((draft) => void (draft.promiseMs = promiseMs))}
       />
-      <div className="flex flex-col items-end">
+      <div className="flex flex-col items-end max-lg:order-1">
         <span className="flex">
           <IconButton label={`${words.undo} (Ctrl Z)`} disabled={!state.undo.length} onClick={state.undoOnce}>
             <Undo2 size={19} />

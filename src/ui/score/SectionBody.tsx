@@ -112,7 +112,7 @@ function Head({
   const bare = notation.moves === 'none'
   const about = describeSection(section, around)
   return (
-    <div className="flex items-center gap-1.5 px-2 pt-2 pb-1.5">
+    <div className="flex items-center gap-1.5 px-2 pt-2 pb-1.5 max-md:flex-wrap">
       {grip}
       {bare ? (
         <span className="w-9" />
@@ -129,10 +129,10 @@ function Head({
         label={words.sectionName}
         value={section.name}
         onChange={onName}
-        className="w-44 !border-transparent font-display text-2xl hover:!border-rule"
+        className="w-44 max-md:w-36 !border-transparent font-display text-2xl hover:!border-rule"
         placeholder={words.untitled}
       />
-      <p className="min-w-0 flex-1 truncate text-quiet" title={about}>
+      <p className="min-w-0 flex-1 truncate text-quiet max-md:hidden" title={about}>
         <b className="text-ink">{words.formats[section.format][0]}.</b> {about}
       </p>
       {bare &&
@@ -146,7 +146,7 @@ function Head({
             inline
           />
         ))}
-      <span className="w-24 shrink-0 text-right font-display text-2xl tabular-nums">
+      <span className="ml-auto w-24 shrink-0 text-right font-display text-2xl tabular-nums">
         {estimated && <span className="pr-1 font-text text-[13px] text-quiet">{words.about}</span>}
         {formatClock(ms)}
       </span>

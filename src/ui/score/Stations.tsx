@@ -68,7 +68,7 @@ export function Stations({ stations, edit, notation, usual, library, active, add
                     library={library}
                     active={index === active}
                     fresh={index === fresh}
-                    onNext={index === stations.length - 1 && station.label ? add : undefined}
+                    onNext={index === stations.length - 1 ? add : undefined}
                     edit={(recipe) =>
                       edit((list) => {
                         const one = list[index]
@@ -158,7 +158,9 @@ function StationRow({ station, index, active, fresh, onNext, edit, onRemove, ...
             }
             list="moves"
             autoFocus={fresh}
-            onEnter={onNext}
+            onEnter={(text) => {
+              if (text.trim()) onNext?.()
+            }}
             wide
             className="w-full font-bold"
             placeholder={words.newStation}

@@ -24,7 +24,7 @@ export function Totals({
   const { totalMs, workoutMs, workMs, restMs } = expansion
   const heldMs = promiseOf === 'workout' ? workoutMs : totalMs
   return (
-    <div className="flex shrink-0 items-end gap-x-6 max-lg:shrink max-lg:flex-wrap" data-testid="totals">
+    <div className="flex shrink-0 items-end gap-x-6 max-lg:order-2 max-lg:w-full max-lg:flex-wrap" data-testid="totals">
       <dl className="flex flex-wrap items-end gap-x-6 max-md:gap-x-4">
         <Figure label={totalLabel(expansion)} value={formatClock(totalMs)} large />
         {workoutMs !== totalMs && <Figure label={words.workout} value={formatClock(workoutMs)} />}

@@ -200,7 +200,7 @@ function Readable({ workout, open }: { workout: ShelfWorkout; open: boolean }): 
         </div>
       )}
       <Title workout={workout} />
-      <p className="px-4 pb-4 text-quiet tabular-nums">
+      <p className="px-4 pr-28 pb-4 text-quiet tabular-nums">
         {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
         {dates.format(new Date(workout.updatedAt))} · {words.way[stageOf(workout)]}
       </p>

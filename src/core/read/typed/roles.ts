@@ -134,7 +134,7 @@ export function isNote(line: Line, body: readonly Piece[], around: Around): bool
   const part = isPart(topicOf(line.text)) && body.some(saysMinutes)
   if (said && english.notes.test(line.text) && !line.bulleted && !part) return true
   if (isSubtitle(line, body, around)) return true
-  if (line.bulleted || isList(body)) return false
+  if (line.bulleted || (isList(body) && !/[!?]/.test(line.tokens.at(-1)?.role ?? ''))) return false
   const facts = body.flatMap((piece) => piece.facts)
   if (said > 7 && !facts.some(({ kind }) => STRONG.has(kind))) return true
   const numbers = facts.length + body.flatMap((piece) => piece.numbers.filter(({ spelled }) => !spelled)).length
