@@ -76,7 +76,8 @@ export type MendFact =
     }
   | { code: 'step-of' | 'make-it' | 'lead-in'; ms: Ms }
   | { code: 'set-reps'; reps: number }
-  | { code: 'promise-minutes' | 'title-minutes'; minutes: number }
+  | { code: 'promise-minutes'; minutes: number; title: boolean }
+  | { code: 'title-minutes'; minutes: number }
 
 /** Everything that can be wrong with what came from outside, or with the machine. */
 export type ProblemFact = ProblemOfInput | ProblemOfFootage | ProblemOfWork

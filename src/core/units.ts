@@ -21,4 +21,5 @@ export interface Rate {
 }
 
 export const SECOND: Ms = 1000
+export const MINUTE: Ms = 60 * SECOND
 export const DAY: Ms = 24 * 3600 * SECOND

@@ -34,7 +34,7 @@ const seek = (ms: number): Promise<void> =>
 describe('stitching by hand', () => {
   it('ties two changes, and the rest follow by offset and rate', async () => {
     await page.getByRole('link', { name: 'Sync' }).click()
-    await page.getByRole('button', { name: 'Stitch here' }).waitFor({ timeout: 90_000 })
+    await page.getByRole('button', { name: 'Tie here' }).waitFor({ timeout: 90_000 })
     await rows().nth(1).getByRole('button').first().click()
     await seek(trueMs('main/r1/s1/work'))
     await page.locator('body').press('Enter')

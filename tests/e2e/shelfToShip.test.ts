@@ -262,7 +262,7 @@ describe('a video that is there', () => {
       await page.locator('video').evaluate((video: HTMLVideoElement, at) => {
         video.currentTime = at
       }, seconds)
-      await page.getByRole('button', { name: 'Stitch here' }).click()
+      await page.getByRole('button', { name: 'Tie here' }).click()
     }
     await stitchAt(190)
     await page.getByText(/ties that were heard and cannot hold beside this one were taken away/).waitFor()

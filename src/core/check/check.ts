@@ -4,11 +4,12 @@ import type { MendFact, ProblemFact } from '../facts'
 import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
 import type { Score } from '../score/score'
+import { MINUTE } from '../units'
 import { checkCounters } from './counters'
 import { finding, SEVERITIES, type Check, type Finding, type FindingMend } from './finding'
 import { checkMoves } from './moves'
 import { checkNeighbours } from './neighbours'
-import { checkPromise } from './promise'
+import { checkPromise, inMinutes, isPromiseKept, promisedLength } from './promise'
 import { checkReady } from './ready'
 import { checkRestNeeds } from './restNeeds'
 import { checkSides } from './sides'
@@ -72,6 +73,20 @@ export function told({ findings, dismissed }: Judgement): Judgement<ToldFinding>
   }
 }
 
-/** The mend of a finding of this very score; null where the score no longer has it. */
-export const mendOf = (score: Score, findingId: string): FindingMend | null =>
-  judge(score).findings.find((one) => one.id === findingId)?.mend ?? null
+/**
+ * The mend of a finding of this very score; null where the score no longer has it. Where it makes a plan break a
+ * promise that was kept, the promise goes along: no mend causes the next finding.
+ */
+export function mendOf(score: Score, findingId: string): FindingMend | null {
+  const unfolding = tryExpand(score)
+  const mend = judge(score, unfolding).findings.find((one) => one.id === findingId)?.mend ?? null
+  if (!mend || !isPromiseKept(score, unfolding)) return mend
+  return {
+    ...mend,
+    apply(draft) {
+      mend.apply(draft)
+      const after = tryExpand(draft)
+      if (!isPromiseKept(draft, after)) draft.promiseMs = inMinutes(promisedLength(draft, after)) * MINUTE
+    },
+  }
+}

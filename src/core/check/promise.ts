@@ -1,4 +1,6 @@
 // The sum breaks the promise: more than 5 % or a minute off, whichever is larger.
+import type { Unfolding } from '../expand/expand'
+import type { Score } from '../score/score'
 import type { Ms } from '../units'
 import { finding, type Check } from './finding'
 
@@ -8,13 +10,31 @@ export const promiseSlackMs = (promiseMs: Ms): Ms => Math.max(60_000, promiseMs 
 /** Whole minutes, as they are announced. */
 export const inMinutes = (ms: Ms): number => Math.max(1, Math.round(ms / 60_000))
 
+const MINUTES = /\b(\d{1,3})[\s-]*min(?:ute)?s?\b/i
+/** The minutes that a title names; NaN for none. */
+export const minutesIn = (title: string): number => Number(MINUTES.exec(title)?.[1])
+export const withMinutes = (title: string, minutes: number): string =>
+  title.replace(MINUTES, (said, number: string) => said.replace(number, String(minutes)))
+const saysMinutes = (title: string, ms: Ms): boolean => minutesIn(title) * 60_000 === ms
+
+/** The length that a promise is held against: of the video, or of the workout in it. */
+export const promisedLength = ({ promiseOf }: Pick<Score, 'promiseOf'>, { expansion }: Unfolding): Ms =>
+  (promiseOf === 'workout' ? expansion?.workoutMs : expansion?.totalMs) ?? 0
+
+/** True where nothing is promised, or nothing is planned yet. */
+export function isPromiseKept(score: Pick<Score, 'promiseMs' | 'promiseOf'>, unfolding: Unfolding): boolean {
+  const { promiseMs } = score
+  const ms = promisedLength(score, unfolding)
+  return promiseMs === null || !ms || Math.abs(ms - promiseMs) <= promiseSlackMs(promiseMs)
+}
+
 export const checkPromise: Check = ({ score, expansion }) => {
   const { promiseMs, promiseOf } = score
+  const unfolding = { expansion, problem: null }
+  if (promiseMs === null || isPromiseKept(score, unfolding)) return []
   const { estimated } = expansion
-  const totalMs = promiseOf === 'workout' ? expansion.workoutMs : expansion.totalMs
-  if (promiseMs === null || !totalMs) return []
+  const totalMs = promisedLength(score, unfolding)
   const off = totalMs - promiseMs
-  if (Math.abs(off) <= promiseSlackMs(promiseMs)) return []
   const minutes = inMinutes(totalMs)
   return [
     finding('promise', {
@@ -22,8 +42,10 @@ export const checkPromise: Check = ({ score, expansion }) => {
       severity: 'warning',
       fact: { code: 'promise-off', promiseMs, totalMs, estimated, of: promiseOf },
       mend: {
-        fact: { code: 'promise-minutes', minutes },
+        fact: { code: 'promise-minutes', minutes, title: saysMinutes(score.title, promiseMs) },
+        // A title that says the same goes along.
         apply: (draft) => {
+          if (saysMinutes(draft.title, promiseMs)) draft.title = withMinutes(draft.title, minutes)
           draft.promiseMs = minutes * 60_000
         },
       },

@@ -4,7 +4,7 @@ import type { TitlePromise } from '../facts'
 import { formatOf } from '../score/formats'
 import type { Score } from '../score/score'
 import { finding, type Check, type Finding } from './finding'
-import { inMinutes, promiseSlackMs } from './promise'
+import { inMinutes, minutesIn, promiseSlackMs, withMinutes } from './promise'
 
 /** What a title may say, and the id of its finding. */
 const WORDS: readonly { word: TitlePromise; id: string; pattern: RegExp; disputed?: 'tabata' | 'emom' }[] = [
@@ -30,7 +30,6 @@ function promisedWords({ title, sections, readings }: Score): Finding[] {
   })
 }
 
-const MINUTES = /\b(\d{1,3})[\s-]*min(?:ute)?s?\b/i
 /** What the minutes are said to be of: "20-minute video", "a workout of 20 minutes". */
 const OF = [
   ['video', /\b(?:video|follow[\s-]along)\b/i],
@@ -39,7 +38,7 @@ const OF = [
 
 /** "15-minute deck session": the number that viewers choose by. Left to the promise where that says the same. */
 function minutes({ score, expansion }: Parameters<Check>[0]): Finding[] {
-  const typed = Number(MINUTES.exec(score.title)?.[1])
+  const typed = minutesIn(score.title)
   const wantedMs = typed * 60_000,
     { estimated } = expansion
   const of = OF.find(([, pattern]) => pattern.test(score.title))?.[0] ?? null
@@ -58,7 +57,7 @@ function minutes({ score, expansion }: Parameters<Check>[0]): Finding[] {
       mend: {
         fact: { code: 'title-minutes', minutes: better },
         apply: (draft) => {
-          draft.title = draft.title.replace(MINUTES, (said, number: string) => said.replace(number, String(better)))
+          draft.title = withMinutes(draft.title, better)
         },
       },
     }),

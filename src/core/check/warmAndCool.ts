@@ -1,11 +1,19 @@
 // No warm-up before hard or jumping work; no cool-down; neither in the video nor linked. And where the cautions stand.
 import { areKnown } from '../score/cast'
-import { newPart, partOf, type Section } from '../score/formats'
+import { newPart, newSection, partOf, type Section } from '../score/formats'
 import { freshKey, type Score } from '../score/score'
 import type { Segment } from '../score/segment'
 import { atSegment, finding, type Check, type Finding, type Review } from './finding'
 
 const HARD = 4
+/** Enough to get to the floor, hear what comes and be counted in. */
+const READY_MS = 15_000
+
+/** Where a section has no count-in of its own. */
+const getReady = (score: Score): Section => ({
+  ...newSection('break', freshKey('Get ready', keysOf(score)), 'Get ready'),
+  durationMs: READY_MS,
+})
 const WARMING = ['Heel digs', 'Mooring march', 'Windlass turn', 'Hip circles']
 const COOLING = ['Stern stretch', 'Porthole turn', 'Bow stretch']
 
@@ -35,7 +43,11 @@ function warmUp(review: Review): Finding[] {
         apply: (draft) => {
           const opening = draft.sections.findIndex((section) => partOf(section) !== 'talk')
           const part = newPart('warmUp', freshKey('Warm-up', keysOf(draft)), 'Warm-up', WARMING)
-          draft.sections.splice(Math.max(0, opening), 0, part)
+          // Nobody goes from the last warming move straight into the clock.
+          const next = draft.sections[Math.max(0, opening)]
+          const counts = next && 'leadInMs' in next
+          if (counts) next.leadInMs = Math.max(next.leadInMs, READY_MS)
+          draft.sections.splice(Math.max(0, opening), 0, part, ...(next && !counts ? [getReady(draft)] : []))
         },
       },
     }),
@@ -85,6 +97,8 @@ function coolDown({ sections }: Score): Finding[] {
         apply: (draft) => {
           const { length } = draft.sections
           const part = newPart('coolDown', freshKey('Cool-down', keysOf(draft)), 'Cool-down', COOLING)
+          // From one hold to the next the body changes places.
+          Object.assign(part, { leadInMs: READY_MS, restMs: READY_MS })
           draft.sections.splice(partOf(draft.sections.at(-1)) === 'talk' ? length - 1 : length, 0, part)
         },
       },

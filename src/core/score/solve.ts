@@ -1,7 +1,7 @@
 // From the promise to the plan: rounds, work and rest that meet a length, and another number to change so that a total
 // stays.
 import { tryExpand } from '../expand/expand'
-import type { Ms } from '../units'
+import { SECOND, type Ms } from '../units'
 import { expandSection, formatNamed, formatOf, SOLVABLE, type FormatName, type Section } from './formats'
 import type { LastRest } from './formats/fields'
 import type { Around, Knobs } from './formats/format'
@@ -100,16 +100,18 @@ export const msToFill = ({ promiseMs }: Score, totalMs: Ms): Ms =>
 const LONGEST_KEPT: Ms = 3_600_000
 
 /**
- * What one number of a section must become for the whole to last `wantedMs`. Lengths are found to the millisecond,
- * counts to the nearest whole.
- * @returns null where the number cannot do it.
+ * What one number of a section must become for the whole to last `wantedMs`: whole seconds for lengths, as nobody plans
+ * in fractions, whole numbers for counts.
+ * @returns null where the number cannot do it: where a second more or less of it leaves the total further off.
  */
 export function keepTotal(score: Score, sectionKey: string, field: string, wantedMs: Ms): Kept | null {
   const section = score.sections.find((one) => one.key === sectionKey)
   const known = section && formatOf(section).notation.fields.find((one) => one.field === field)
   if (!section || !known || (known.kind !== 'length' && known.kind !== 'count')) return null
-  const [low, high] = known.kind === 'count' ? [known.low, known.high] : [0, LONGEST_KEPT]
-  const kept = (value: number): Kept => {
+  const step = known.kind === 'count' ? 1 : SECOND
+  const [low, high] = known.kind === 'count' ? [known.low, known.high] : [0, LONGEST_KEPT / SECOND]
+  const kept = (steps: number): Kept => {
+    const value = steps * step
     const changed = {
       ...score,
       sections: score.sections.map((one) => (one.key === sectionKey ? ({ ...one, [field]: value } as Section) : one)),
@@ -118,12 +120,13 @@ export function keepTotal(score: Score, sectionKey: string, field: string, wante
   }
   // The least value stands apart: a break of nothing is no break, and the rest that it stood in for comes back.
   const near = nearestOf([kept(low), ...crossing(kept, low + 1, high, wantedMs)], wantedMs)
-  if (!near) return null
-  return known.kind === 'count' || Math.abs(near.totalMs - wantedMs) < 1000 ? near : null
+  if (!near || known.kind === 'count') return near ?? null
+  const second = Math.abs(kept(near.value / step + 1).totalMs - near.totalMs)
+  return Math.abs(near.totalMs - wantedMs) <= Math.max(SECOND, second) / 2 ? near : null
 }
 
 /** Totals grow, or shrink, evenly enough with a number for halving to find where they cross what is wanted. */
-function crossing(kept: (value: number) => Kept, low: number, high: number, wantedMs: Ms): Kept[] {
+function crossing(kept: (steps: number) => Kept, low: number, high: number, wantedMs: Ms): Kept[] {
   const grows = kept(high).totalMs >= kept(low).totalMs
   let from = low,
     to = high

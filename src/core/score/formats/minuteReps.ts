@@ -50,9 +50,9 @@ export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
               : { code: 'rest-not-as-wanted', reps, label, restMs, wantedMs: wantedRestMs, secondsPerRep },
           mend: {
             fact: { code: 'set-reps', reps: better },
+            // The other side of the same move goes along.
             apply: (draft) => {
-              const one = draft.stations[at]
-              if (one) one.reps = better
+              for (const one of draft.stations) if (one.label === label && one.reps === station.reps) one.reps = better
             },
           },
         },

@@ -278,7 +278,7 @@ export function mendLabel(fact: MendFact): string {
     case 'set-reps':
       return `${fact.reps} reps`
     case 'promise-minutes':
-      return `Promise ${fact.minutes} min`
+      return `Promise ${fact.minutes} min${fact.title ? ', in the title too' : ''}`
     case 'title-minutes':
       return `Say ${fact.minutes} in the title`
   }

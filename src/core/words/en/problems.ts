@@ -60,7 +60,7 @@ const PLAIN = {
   'no-frames': 'This file announces a picture but holds none. Copy it from the camera again.',
   'upload-gone': 'The uploaded file is gone. Add the footage again.',
   'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
-  'not-stitched': 'No interval is tied to the footage yet. Stitch at least one in Sync.',
+  'not-stitched': 'No interval is tied to the footage yet. Tie at least one in Sync.',
   'footage-not-ready': 'The footage is not ready yet.',
   'already-rendering': 'This workout is being rendered already.',
   busy: 'Too much is being worked out at once. Try again in a moment.',
@@ -142,7 +142,7 @@ function sentence(fact: WithValues): string {
     case 'stale':
       return fact.what === 'score'
         ? 'This score was changed in another tab since you opened it.'
-        : 'The stitches were changed in another tab since you opened them.'
+        : 'The ties were changed in another tab since you opened them.'
     case 'move-exists':
       return `There is a move "${fact.name}" already.`
     case 'move-unknown':
@@ -175,5 +175,5 @@ export function moveSentence(place: string, fact: MoveFact): string {
 /** What is worth knowing of footage that can be used all the same. */
 export const WARNINGS = {
   brokenEnd: 'The end of this file is missing. What is there can be used.',
-  noSound: 'This footage has no sound, so there are no beeps to hear. Stitch it by hand.',
+  noSound: 'This footage has no sound, so there are no beeps to hear. Tie it by hand.',
 } as const
