@@ -20,12 +20,10 @@ const plans = readdirSync(PLANS)
 const WRONG = new Set([
   'a climb by reps in words',
   'arrows between moves',
-  'breathing at the end',
   'fixed minute, growing work',
   'kettlebell ladder of reps',
   'long and short',
   'numbered by the clock',
-  'only a timer for viewers',
   'slash pairs in four minutes',
 ])
 

@@ -40,6 +40,8 @@ export interface Block {
   remarks: string[]
   unread: string[]
   link: string
+  /** "Alternate: ...": its moves are done in turn. */
+  alternates: boolean
   /** Rests on lines of their own; `own`: taken for that of the move before. */
   closing: { ms: { low: number; high: number }; tokens: readonly Token[]; own: boolean }[]
 }
@@ -58,5 +60,5 @@ export const mark = (tokens: Iterable<Token>, fate: Fate, as: string): void => {
 
 export const newBlock = (topic: Topic | null = null, name = ''): Block => ({
   ...{ topic, name, head: [], facts: [], totals: [], numbers: [], items: [], remarks: [], unread: [], link: '' },
-  closing: [],
+  ...{ closing: [], alternates: false },
 })

@@ -149,9 +149,11 @@ function circuits(draft: Draft, clock: Clock): Meaning[] {
   if (!rounds) return asOftenAsFits(draft, make)
   const divides = moves > 1 && rounds.low === rounds.high && rounds.low % moves === 0
   if (divides && rounds.unit === 'interval') return only(times(rounds.low / moves))
-  if (!divides || rounds.unit !== 'times' || rounds.low <= moves) return only(make.circuit(rounds))
+  const { alternates } = draft.said.block
+  if (!divides || (!alternates && rounds.unit !== 'times') || rounds.low <= moves) return only(make.circuit(rounds))
   // "9 x 30/10" is what a timer is set to; "30/10 x 9" is said of rounds.
-  const inAll = rounds.tokens[0]?.role === 'N' && rounds.low > FEW_ROUNDS ? 0.55 : 0.35
+  const timer = rounds.tokens[0]?.role === 'N' && rounds.low > FEW_ROUNDS ? 0.55 : 0.35
+  const inAll = alternates ? 0.6 : timer
   return [
     ...only(times(rounds.low / moves), inAll, { code: 'intervals', intervals: rounds.low }),
     ...only(make.circuit(rounds), 1 - inAll, { code: 'rounds', rounds: rounds.low }),

@@ -338,11 +338,12 @@ export class OutlineReader {
 
   private body(pieces: readonly Piece[], line: Line): void {
     if (!pieces.some(isWorded)) return this.numbers(pieces, line)
-    if (this.leavesPart(pieces, line)) this.start(newBlock())
+    if (this.leavesPart(pieces, line) || this.comesAfter(pieces)) this.start(newBlock())
     const end = english.ends.exec(line.text)?.[1]
     if (end) this.start(newBlock(null, end))
     const items = this.items(pieces, line)
     const block = this.block()
+    block.alternates ||= english.alternates.test(line.text)
     block.items.push(...items)
     for (const piece of this.later.splice(0)) this.heading([piece])
   }
@@ -359,6 +360,14 @@ export class OutlineReader {
     const rests = pieces.flatMap((piece) => piece.facts)
     if (rests.length === 1 && rests[0]?.kind === 'rest' && this.open?.items.length) return this.rest(rests[0], pieces)
     return this.settings(pieces)
+  }
+
+  /** "Then 2 min of breathing" after rounds of something else. */
+  private comesAfter([first]: readonly Piece[]): boolean {
+    const { open } = this
+    const long = first?.numbers.some(({ role, low }) => role === 'L' && low >= 60_000) ?? false
+    const then = first?.mark === 'T'
+    return then && long && open !== null && open.items.length > 0 && has(open.facts, 'rounds')
   }
 
   /** "4 x (squat, row)" after a warm-up that is only said to take so long. */

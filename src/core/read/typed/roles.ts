@@ -131,10 +131,9 @@ export function isNote(line: Line, body: readonly Piece[], around: Around): bool
   const { open, headed } = around
   const words = body.flatMap((piece) => piece.words)
   const said = words.filter(({ role }) => role === 'W').length
-  const part = isPart(topicOf(line.text)) && body.some(saysMinutes)
-  if (said && english.notes.test(line.text) && !line.bulleted && !part) return true
-  if (isSubtitle(line, body, around)) return true
-  if (line.bulleted || (isList(body) && !/[!?]/.test(line.tokens.at(-1)?.role ?? ''))) return false
+  if ((said && isToViewers(line, body)) || isSubtitle(line, body, around)) return true
+  const called = /[!?]/.test(line.tokens.at(-1)?.role ?? '')
+  if (line.bulleted || (isList(body) && !called)) return false
   const facts = body.flatMap((piece) => piece.facts)
   if (said > 7 && !facts.some(({ kind }) => STRONG.has(kind))) return true
   const numbers = facts.length + body.flatMap((piece) => piece.numbers.filter(({ spelled }) => !spelled)).length
@@ -143,6 +142,12 @@ export function isNote(line: Line, body: readonly Piece[], around: Around): bool
   // Where moves stand in a marked list, a bare line after it is none.
   const listed = open?.items.some(({ bulleted }) => bulleted) ?? false
   return listed && !topicOf(textOf(words)) && !headed.has(line.index)
+}
+
+/** Thanks, links and the like; a warm-up "in the video" is none of it. */
+function isToViewers(line: Line, body: readonly Piece[]): boolean {
+  const part = isPart(topicOf(line.text)) && body.some(saysMinutes)
+  return english.notes.test(line.text) && !line.bulleted && !part
 }
 
 /** Words alone under the title, before a part of the session. */
