@@ -20,6 +20,7 @@ const plans = readdirSync(PLANS)
 const WRONG = new Set([
   'a climb by reps in words',
   'arrows between moves',
+  'breathing at the end',
   'fixed minute, growing work',
   'kettlebell ladder of reps',
   'long and short',
