@@ -27,8 +27,11 @@ function intervals(truth: Truth): Interval[] {
  */
 export function expectedCountChanges(truth: Truth): number[] {
   const all = intervals(truth)
-  const instants = all.flatMap(({ startMs, endMs, planned }) => {
-    const seconds = Array.from({ length: planned - 1 }, (_, index) => endMs - (index + 1) * 1000)
+  const instants = all.flatMap(({ kind, startMs, endMs, planned }) => {
+    // Work that ran to its plan within a moment counts the plan, all else what was filmed.
+    const filmed = (endMs - startMs) / 1000
+    const counted = kind === 'work' && Math.abs(filmed - planned) <= 1.5 ? planned : Math.round(filmed)
+    const seconds = Array.from({ length: counted - 1 }, (_, index) => endMs - (index + 1) * 1000)
     return [startMs, ...seconds.filter((ms) => ms > startMs + 50)]
   })
   return [...instants, all.at(-1)!.endMs].sort((one, other) => one - other)

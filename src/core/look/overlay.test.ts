@@ -113,6 +113,8 @@ describe('footage that ran otherwise than planned', () => {
   it('counts the true length of work that did not, and of every rest', () => {
     expect(at(0, 23_000, 10_000)).toBe(23)
     expect(at(20_000, 20_000, 11_000)).toBe(11)
+    // No eleven for the first fiftieth of a second.
+    expect([at(20_000, 20_000, 10_020), at(20_021, 20_000, 10_020)]).toEqual([10, 10])
   })
   it('counts as announced where the workout says so', () => {
     expect([at(0, 23_000, 10_000, 'planned'), at(20_000, 20_000, 14_000, 'planned')]).toEqual([20, 10])

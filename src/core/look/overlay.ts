@@ -3,7 +3,7 @@ import { middleOf } from '../cue/cues'
 import { slotEnd, type ShownSegment } from '../cut/cut'
 import { weightText } from '../score/formats/station'
 import type { Counting } from '../score/score'
-import type { Ms } from '../units'
+import { SECOND, type Ms } from '../units'
 import { KIND_NAMES, nameOf, OTHER_WAY, roundOf, setOf, stationOf } from '../words/en/names'
 
 export type Ground = 'work' | 'rest' | 'ready'
@@ -78,7 +78,7 @@ export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayS
 interface Clock {
   startMs: Ms
   endMs: Ms
-  /** The length that was announced; 0 where none was. */
+  /** The length that the count begins with; 0 where there is none. */
   plannedMs: Ms
   /** Nobody knows when it ends: it is counted up, if at all. */
   isGuess: boolean
@@ -96,7 +96,10 @@ function clockOf(lane: readonly ShownSegment[], index: number, countOf: Counting
   // Work at one's own pace has no clock of its own; its planned length is a guess, and never counted.
   if (segment.pace === 'own') return { startMs, endMs, plannedMs: 0, isGuess: true }
   const ranToPlan = segment.kind === 'work' && Math.abs(endMs - startMs - segment.durationMs) <= HOLDS_PLAN_MS
-  return { startMs, endMs, plannedMs: ranToPlan || countOf === 'planned' ? segment.durationMs : 0, isGuess: false }
+  // A fraction of a second at the start shows no number of its own.
+  const filmedMs = Math.max(SECOND, Math.round((endMs - startMs) / SECOND) * SECOND)
+  const plannedMs = ranToPlan || countOf === 'planned' ? segment.durationMs : filmedMs
+  return { startMs, endMs, plannedMs, isGuess: false }
 }
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {

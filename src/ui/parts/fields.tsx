@@ -71,6 +71,7 @@ export function TypedField<T>({
         placeholder={placeholder}
         list={list}
         autoFocus={autoFocus}
+        data-kept={draft === null ? '' : undefined}
         aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-why` : undefined}
         autoComplete="off"

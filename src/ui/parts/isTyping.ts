@@ -9,6 +9,10 @@ export function isTyping(event: KeyboardEvent): boolean {
   )
 }
 
+/** The same, but for fields in which nothing was typed yet: there Ctrl Z means the step before. */
+export const isBeingTyped = (event: KeyboardEvent): boolean =>
+  isTyping(event) && !(event.target instanceof HTMLElement && event.target.dataset.kept !== undefined)
+
 const SWITCH = 'jivet-single-keys'
 
 /** Whether a key alone, without Ctrl or Alt, is a shortcut: some hands, and voices, press keys that were not meant. */

@@ -68,7 +68,7 @@ export function Stations({ stations, edit, notation, usual, library, active, add
                     library={library}
                     active={index === active}
                     fresh={index === fresh}
-                    onNext={index === stations.length - 1 ? add : undefined}
+                    onNext={index === fresh && index === stations.length - 1 ? add : undefined}
                     edit={(recipe) =>
                       edit((list) => {
                         const one = list[index]

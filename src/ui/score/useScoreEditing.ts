@@ -14,7 +14,7 @@ import type { Score } from '@/core/score/score'
 import type { Expansion, Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
 import type { Version } from '@/core/version'
-import { isTyping } from '../parts/isTyping'
+import { isBeingTyped } from '../parts/isTyping'
 import type { Edit } from './edit'
 import { createScoreStore, type ScoreState } from './scoreStore'
 import { useJudgement } from './useJudgement'
@@ -111,7 +111,7 @@ function useKeeping(store: ReturnType<typeof createScoreStore>): void {
 function useUndoKeys({ undoOnce, redoOnce }: ScoreState): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isTyping(event)) return
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isBeingTyped(event)) return
       event.preventDefault()
       if (event.shiftKey) redoOnce()
       else undoOnce()
