@@ -76,10 +76,7 @@ export function useMoveForm({ move, isNew, isOwn, draft, onDraft, onSaved }: Mov
       const { moves } = await call<{ moves: Move[] }>('DELETE', `/api/moves?name=${encodeURIComponent(move.name)}`)
       onDraft(null)
       onSaved(moves, moveNamed(move.name) ? move.name : null, () => putMove(move, null))
-      toast(words.removed(move.name), {
-        action: { label: scoreTexts.undo, onClick: () => void putBack(move, onSaved) },
-        duration: 10_000,
-      })
+      toast(words.removed(move.name))
     } catch (error) {
       failed(error)
     }
@@ -100,13 +97,4 @@ async function putMove(move: Move, was: string | null): Promise<{ moves: Move[];
 async function takeOut(name: string): Promise<{ moves: Move[]; name: string | null }> {
   const { moves } = await call<{ moves: Move[] }>('DELETE', `/api/moves?name=${encodeURIComponent(name)}`)
   return { moves, name: moveNamed(name) ? name : null }
-}
-
-async function putBack(move: Move, onSaved: MoveFormProps['onSaved']): Promise<void> {
-  try {
-    const { moves } = await call<{ moves: Move[] }>('PUT', '/api/moves', { move, was: null, changePublished: false })
-    onSaved(moves, move.name)
-  } catch (error) {
-    failed(error)
-  }
 }
