@@ -19,7 +19,7 @@ import { cueTrack } from '../src/core/sound/track'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
-import { countersOf, nameOf } from '../src/core/words/en/names'
+import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, questionAbout } from '../src/core/words/en/plans'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
@@ -73,10 +73,9 @@ const expandCommand: Command = async (files, options) => {
 
 /** Name, reps and what is lifted; then where it stands among rounds and stations. */
 function toldOf(segment: Segment): string {
-  const { reps, repIs, weight, moves } = segment
-  const counted = reps !== null && moves.length < 2 ? ` x ${reps}${repIs ? ` (${repIs})` : ''}` : ''
+  const { weight } = segment
   const where = countersOf(segment).join(', ')
-  return `${nameOf(segment)}${counted}${weight ? `, ${weightText(weight)}` : ''}${where ? `  [${where}]` : ''}`
+  return `${nameOf(segment)}${repsOf(segment)}${weight ? `, ${weightText(weight)}` : ''}${where ? `  [${where}]` : ''}`
 }
 
 /** How far a total may be off, where it holds guesses. */

@@ -3,13 +3,13 @@ import { tryExpand, type Unfolding } from '../expand/expand'
 import type { MendFact, ProblemFact } from '../facts'
 import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
-import type { Score } from '../score/score'
+import { promisedLength, type Score } from '../score/score'
 import { MINUTE } from '../units'
 import { checkCounters } from './counters'
 import { finding, SEVERITIES, type Check, type Finding, type FindingMend } from './finding'
 import { checkMoves } from './moves'
 import { checkNeighbours } from './neighbours'
-import { checkPromise, inMinutes, isPromiseKept, promisedLength } from './promise'
+import { checkPromise, inMinutes, isPromiseKept } from './promise'
 import { checkReady } from './ready'
 import { checkRestNeeds } from './restNeeds'
 import { checkSides } from './sides'
@@ -86,7 +86,7 @@ export function mendOf(score: Score, findingId: string): FindingMend | null {
     apply(draft) {
       mend.apply(draft)
       const after = tryExpand(draft)
-      if (!isPromiseKept(draft, after)) draft.promiseMs = inMinutes(promisedLength(draft, after)) * MINUTE
+      if (!isPromiseKept(draft, after)) draft.promiseMs = inMinutes(promisedLength(draft, after.expansion)) * MINUTE
     },
   }
 }

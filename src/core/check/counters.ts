@@ -1,7 +1,7 @@
 // What a section finds wrong with its own numbers; a counter could be misread, a cue has no room, a label is too long.
 import { repeated } from '../score/again'
 import { fieldFor, setField } from '../score/edits'
-import { formatOf, labelledIn, partOf, stationsOf, type Section } from '../score/formats'
+import { formatOf, labelledIn, stationsOf, type Section } from '../score/formats'
 import type { Station } from '../score/formats/station'
 import type { NoEffect } from '../facts'
 import { aroundOf } from '../score/score'
@@ -30,14 +30,13 @@ function inSection(section: Section, index: number, { score, cast }: Review): Fi
       mend: mend && { fact: mend.fact, apply: (draft) => withSection(draft.sections, section.key, mend.apply) },
     }),
   )
-  const part = partOf(section)
   const elsewhere = 'where' in section && section.where !== 'here'
   if ('of' in section && !repeated(score.sections, section.of)) {
     const fact = { code: 'repeats-nothing', section: section.name } as const
     found.push(finding('again', { id: section.key, severity: 'warning', ...place, fact }))
   }
   const holds = formatOf(section).notation.moves !== 'none'
-  if (holds && part !== 'talk' && part !== 'break' && !elsewhere && !labelledIn(section).length) {
+  if (holds && !elsewhere && !labelledIn(section).length) {
     const apply: FindingMend['apply'] = (draft) => {
       draft.sections = draft.sections.filter((one) => one.key !== section.key)
     }

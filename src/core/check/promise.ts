@@ -1,6 +1,6 @@
 // The sum breaks the promise: more than 5 % or a minute off, whichever is larger.
 import type { Unfolding } from '../expand/expand'
-import type { Score } from '../score/score'
+import { promisedLength, type Score } from '../score/score'
 import type { Ms } from '../units'
 import { finding, type Check } from './finding'
 
@@ -17,23 +17,21 @@ export const withMinutes = (title: string, minutes: number): string =>
   title.replace(MINUTES, (said, number: string) => said.replace(number, String(minutes)))
 const saysMinutes = (title: string, ms: Ms): boolean => minutesIn(title) * 60_000 === ms
 
-/** The length that a promise is held against: of the video, or of the workout in it. */
-export const promisedLength = ({ promiseOf }: Pick<Score, 'promiseOf'>, { expansion }: Unfolding): Ms =>
-  (promiseOf === 'workout' ? expansion?.workoutMs : expansion?.totalMs) ?? 0
-
 /** True where nothing is promised, or nothing is planned yet. */
-export function isPromiseKept(score: Pick<Score, 'promiseMs' | 'promiseOf'>, unfolding: Unfolding): boolean {
+export function isPromiseKept(
+  score: Pick<Score, 'promiseMs' | 'promiseOf'>,
+  { expansion }: Pick<Unfolding, 'expansion'>,
+): boolean {
   const { promiseMs } = score
-  const ms = promisedLength(score, unfolding)
+  const ms = promisedLength(score, expansion)
   return promiseMs === null || !ms || Math.abs(ms - promiseMs) <= promiseSlackMs(promiseMs)
 }
 
 export const checkPromise: Check = ({ score, expansion }) => {
   const { promiseMs, promiseOf } = score
-  const unfolding = { expansion, problem: null }
-  if (promiseMs === null || isPromiseKept(score, unfolding)) return []
+  if (promiseMs === null || isPromiseKept(score, { expansion })) return []
   const { estimated } = expansion
-  const totalMs = promisedLength(score, unfolding)
+  const totalMs = promisedLength(score, expansion)
   const off = totalMs - promiseMs
   const minutes = inMinutes(totalMs)
   return [

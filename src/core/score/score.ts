@@ -11,6 +11,8 @@ import { moveSchema } from './move'
 import { needsSchema } from './needs'
 import { ms, name, remarks } from './primitives'
 import { readingsSchema } from './schools'
+import type { Totals } from './segment'
+import type { Ms } from '../units'
 import { vocabularySchema, wordsFor, type Words } from './vocabulary'
 
 export const DEMO_PLACES = ['none', 'upFront', 'beforeBlocks', 'inRests'] as const
@@ -75,6 +77,12 @@ export const scoreSchema = z
     sections: score.sections.map((section) => withTrueRanges(withTrueJoins(withKeys(section)))),
   }))
 export type Score = z.infer<typeof scoreSchema>
+
+/** Which of its sums a promise is held against; 0 where there are none. */
+export const promisedLength = (
+  { promiseOf }: Pick<Score, 'promiseOf'>,
+  totals: Pick<Totals, 'totalMs' | 'workoutMs'> | null,
+): Ms => (promiseOf === 'workout' ? totals?.workoutMs : totals?.totalMs) ?? 0
 
 /** How a workout counts. */
 export type Counting = Pick<Score, 'count' | 'countOf'>

@@ -3,7 +3,7 @@ import { tryExpand } from '../expand/expand'
 import { SECOND, type Ms } from '../units'
 import { formatOf, partOf, type Section } from './formats'
 import { valueAt, type Field } from './formats/fields'
-import type { Score } from './score'
+import { promisedLength, type Score } from './score'
 
 export const VERSION_WAYS = ['rounds', 'rests', 'works'] as const
 export type VersionWay = (typeof VERSION_WAYS)[number]
@@ -37,11 +37,8 @@ const RESTS: ReadonlySet<string> = new Set([
 ])
 const FIELDS_OF: Readonly<Record<VersionWay, ReadonlySet<string>>> = { rounds: ROUNDS, rests: RESTS, works: WORKS }
 
-/** The sum that a length is asked of: the whole video, or the workout without talk, warm-up and cool-down. */
-export const lengthOf = (score: Score): Ms => {
-  const { expansion } = tryExpand(score)
-  return (score.promiseOf === 'workout' ? expansion?.workoutMs : expansion?.totalMs) ?? 0
-}
+/** The length that is promised: of the whole video, or of the workout without talk, warm-up and cool-down. */
+export const lengthOf = (score: Score): Ms => promisedLength(score, tryExpand(score).expansion)
 
 /**
  * Versions nearest to a length, one for each way that comes nearer to it than the plan does, best first.

@@ -67,9 +67,9 @@ class Reader {
   line(text: string, offset: number): void {
     if (!text.trim()) return void this.above.push('')
     const line = takeApart(text)
-    const names = [line.header?.name, ...line.entries.flat().map(({ label }) => label)]
     for (const fault of line.faults) {
       const shown = fault.text.trim()
+      const names = [line.header?.name, ...line.entries.flat().map(({ label }) => label)]
       const name = names.find((one) => one && fault.from > one.from && fault.to < one.to)
       if (name && shown) {
         this.wantsQuotes(name, shown, offset)

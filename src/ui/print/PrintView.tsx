@@ -9,7 +9,7 @@ import { aroundOf, type Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import { capital } from '@/core/score/vocabulary'
 import { formatClock, formatLength } from '@/core/time/clock'
-import { countersOf, nameOf } from '@/core/words/en/names'
+import { countersOf, nameOf, repsOf } from '@/core/words/en/names'
 import { problemSentence } from '@/core/words/en/problems'
 import { texts } from '@/core/words/en/screens'
 import { PrintButton } from './PrintButton'
@@ -52,9 +52,6 @@ function shownLength({ pace, minMs, maxMs, durationMs, estimated }: Segment): st
   return `${estimated ? '~' : ''}${formatLength(durationMs)}`
 }
 
-const counted = ({ reps, repIs, moves }: Segment): string =>
-  reps && moves.length < 2 ? ` x ${reps}${repIs ? ` (${repIs})` : ''}` : ''
-
 const loadOf = ({ weight }: Segment): string[] => (weight ? [weightText(weight)] : [])
 
 /** As many columns and as small a type as one page asks for. */
@@ -71,7 +68,7 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
           <span className={segment.kind === 'work' ? 'font-bold' : ''}>
             {segments[index - 1]?.sectionKey === segment.sectionKey ? '' : `${segment.section}: `}
             {nameOf(segment)}
-            {counted(segment)}
+            {repsOf(segment)}
           </span>
           {columns < 3 && (
             <span className="ml-auto truncate text-right">
@@ -116,7 +113,7 @@ function Boards({ score, segments }: { score: Score; segments: readonly Segment[
                 <span className="w-[1.4em] text-right">{at + 1}</span>
                 <span className="flex-1">
                   {segment.label}
-                  {counted(segment)}
+                  {repsOf(segment)}
                 </span>
                 <span className="tabular-nums">{segment.pace === 'own' ? '' : shownLength(segment)}</span>
                 <span className="w-[9em] truncate text-right font-text" style={{ fontSize: '0.5em' }}>

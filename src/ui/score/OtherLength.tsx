@@ -5,7 +5,7 @@ import { mergeInto } from '@/core/score/merge'
 import type { Score } from '@/core/score/score'
 import { lengthOf, versionsOf, type Version, type VersionChange } from '@/core/score/versions'
 import { formatClock, formatLength, parseMinutes } from '@/core/time/clock'
-import { SECOND, type Ms } from '@/core/units'
+import { MINUTE, SECOND, type Ms } from '@/core/units'
 import { scoreTexts } from '@/core/words/en/score'
 import { TypedField } from '../parts/fields'
 import { Sheet } from '../parts/Sheet'
@@ -13,7 +13,7 @@ import type { Edit } from './edit'
 
 const words = scoreTexts.otherLength
 /** What is asked for where nothing is promised: so much less. */
-const SHORTER: Ms = 300 * SECOND
+const SHORTER: Ms = 5 * MINUTE
 
 interface Props {
   open: boolean
@@ -97,7 +97,7 @@ function Form({ score, edit, onDone }: Pick<Props, 'score' | 'edit'> & { onDone:
 
 const firstGoal = ({ promiseMs }: Score, nowMs: Ms): Ms => {
   if (promiseMs !== null && Math.abs(promiseMs - nowMs) > 30 * SECOND) return promiseMs
-  return Math.max(60 * SECOND, Math.round((nowMs - SHORTER) / (60 * SECOND)) * 60 * SECOND)
+  return Math.max(MINUTE, Math.round((nowMs - SHORTER) / MINUTE) * MINUTE)
 }
 
 function told({ section, field, from, to }: VersionChange): string {

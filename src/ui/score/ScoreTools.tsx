@@ -83,7 +83,7 @@ export function ScoreTools({ id, editing: { score, edit }, onOpen }: Props): Rea
       )}
       <PrintMenu id={id} />
       <a
-        href={`/api/workouts/${id}/stored`}
+        href={`/api/workouts/${id}/plan`}
         download
         className="inline-flex min-h-10 items-center gap-2 px-3 font-bold hover:bg-ink hover:text-paper"
       >

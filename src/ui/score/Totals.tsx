@@ -2,7 +2,7 @@
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
 import { promiseSlackMs } from '@/core/check/promise'
-import type { Score } from '@/core/score/score'
+import { promisedLength, type Score } from '@/core/score/score'
 import type { Expansion } from '@/core/score/segment'
 import { formatClock, formatLength, parseMinutes } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
@@ -14,7 +14,7 @@ const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-dig
 
 export function Totals({
   expansion,
-  promise: { promiseMs, promiseOf },
+  promise,
   onPromise,
 }: {
   expansion: Expansion
@@ -22,7 +22,7 @@ export function Totals({
   onPromise: (ms: Ms | null) => void
 }): ReactNode {
   const { totalMs, workoutMs, workMs, restMs } = expansion
-  const heldMs = promiseOf === 'workout' ? workoutMs : totalMs
+  const { promiseMs, promiseOf } = promise
   return (
     <div className="flex shrink-0 items-end gap-x-6 max-lg:order-2 max-lg:w-full max-lg:flex-wrap" data-testid="totals">
       <dl className="flex flex-wrap items-end gap-x-6 max-md:gap-x-4">
@@ -47,7 +47,7 @@ export function Totals({
           {promiseMs === null ? (
             <span className="text-quiet">{words.promiseNone}</span>
           ) : (
-            <PromiseKept promiseMs={promiseMs} totalMs={heldMs} />
+            <PromiseKept promiseMs={promiseMs} totalMs={promisedLength(promise, expansion)} />
           )}
         </span>
       </div>

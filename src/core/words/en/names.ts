@@ -17,6 +17,10 @@ export function nameOf(
   return (segment.label || KIND_NAMES[segment.kind]) + side
 }
 
+/** " x 10 (each side counts one)"; nothing where none are counted, or where several moves have their own. */
+export const repsOf = ({ reps, repIs, moves }: Pick<Segment, 'reps' | 'repIs' | 'moves'>): string =>
+  reps && moves.length < 2 ? ` x ${reps}${repIs ? ` (${repIs})` : ''}` : ''
+
 /** Halfway through work that changes direction. */
 export const OTHER_WAY = 'Other way'
 
