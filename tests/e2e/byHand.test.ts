@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
+import { restingBox } from './desk'
 import { FILM, startedJivet, truthOf } from './jivet'
 
 let page: Page
@@ -104,8 +105,8 @@ describe('the score by keyboard', () => {
         .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     const grips = page.locator('[data-section=main] li').getByRole('button', { name: /^Move this row/ })
     await grips.nth(2).scrollIntoViewIfNeeded()
-    const from = (await grips.nth(2).boundingBox())!,
-      to = (await grips.nth(0).boundingBox())!
+    const from = await restingBox(grips.nth(2)),
+      to = await restingBox(grips.nth(0))
     await page.mouse.move(from.x + 10, from.y + 15)
     await page.mouse.down()
     await page.mouse.move(from.x + 10, from.y - 10, { steps: 4 })

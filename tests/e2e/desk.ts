@@ -1,6 +1,6 @@
 // What tests of planning do again and again: open a workout, wait until it is saved, read the score back from the
 // server.
-import type { Page } from 'playwright-core'
+import type { Locator, Page } from 'playwright-core'
 import type { Score } from '../../src/core/score/score'
 import { startedJivet } from './jivet'
 
@@ -62,4 +62,15 @@ export class Desk {
 /** A Jivet for one file of tests, and a desk in it. @param onDesk called before the first test. */
 export function startedDesk(onDesk: (desk: Desk) => void): void {
   const jivet = startedJivet((page) => onDesk(new Desk(jivet.url, page)))
+}
+
+/** Where something stands once it has come to rest: what is judged after an edit moves the page a moment later. */
+export async function restingBox(one: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  for (let tries = 0, before = ''; tries < 20; tries++) {
+    const box = await one.boundingBox()
+    if (box && before === JSON.stringify(box)) return box
+    before = JSON.stringify(box)
+    await one.page().waitForTimeout(400)
+  }
+  throw new Error('it never came to rest')
 }

@@ -1,7 +1,7 @@
 // The running sheet, the terrain and paper, as hands use them: edit in place, fold, choose, drag, zoom, hover, print.
 import type { Locator } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
-import { startedDesk, type Desk } from './desk'
+import { restingBox, startedDesk, type Desk } from './desk'
 
 let desk: Desk
 startedDesk((opened) => {
@@ -106,11 +106,8 @@ describe('the running sheet', () => {
     const { page } = desk
     const id = await desk.open('Dragged', THREE)
     await desk.read('Running sheet')
-    const grip = await row(1)
-      .getByRole('button', { name: /^Move this row/ })
-      .boundingBox()
-    const goal = await row(3).boundingBox()
-    if (!grip || !goal) throw new Error('no rows')
+    const grip = await restingBox(row(1).getByRole('button', { name: /^Move this row/ }))
+    const goal = await restingBox(row(3))
     await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2)
     await page.mouse.down()
     await page.mouse.move(grip.x + grip.width / 2, goal.y + goal.height / 2, { steps: 5 })
@@ -139,8 +136,7 @@ describe('the terrain', () => {
     const { page } = desk
     await desk.open('Hovered', THREE)
     const canvas = page.getByRole('img', { name: /11 intervals, 6:20/ })
-    const box = await canvas.boundingBox()
-    if (!box) throw new Error('no terrain')
+    const box = await restingBox(canvas)
     // 130 of 380 s: ten seconds into the third work, jugs left.
     const x = box.x + (box.width * 130) / 380,
       y = box.y + box.height / 2
@@ -158,8 +154,7 @@ describe('the terrain', () => {
     await desk.open('Followed', 'circuit Main: 40 rounds, 40 on, 20 off\n  Squat; Lunge; Jug lift\n')
     await desk.read('Running sheet')
     expect(await row(230).count()).toBe(0)
-    const box = await page.getByRole('img', { name: /240 intervals/ }).boundingBox()
-    if (!box) throw new Error('no terrain')
+    const box = await restingBox(page.getByRole('img', { name: /240 intervals/ }))
     await page.mouse.click(box.x + box.width * 0.958, box.y + box.height / 2)
     const selected = page.locator('[role=row].bg-land\\/20')
     await selected.waitFor()
