@@ -44,6 +44,32 @@ function gearToSwap(
   return gear === undefined ? null : { code: had.length ? 'swap-gear' : 'take-gear', gear }
 }
 
+/** What must happen, and how long it takes together. */
+interface Must {
+  needs: readonly NeedFact[]
+  sum: number
+}
+const together = (needs: readonly NeedFact[]): Must => ({
+  needs,
+  sum: needs.reduce((total, need) => total + need.ms, 0),
+})
+interface Reckoned {
+  resting: Must
+  straight: Must
+  guess: boolean
+}
+
+function reckonedBetween(from: Segment, to: Segment, shownMs: number, review: Review): Reckoned {
+  const needs = needsBetween(from, to, shownMs, review)
+  const countIn: NeedFact = { code: 'count-in', ms: inMs(review.needs.countIn) }
+  return {
+    resting: together(needs.length ? [...needs, countIn] : needs),
+    // Straight through, the coach calls the next move during the one before; only what the body must do counts.
+    straight: together(needs.filter((need) => need.code !== 'hear-next')),
+    guess: !areKnown(review.cast, [...from.moves, ...to.moves]),
+  }
+}
+
 /** A change that does not fit into what stands between. */
 interface Short {
   change: string
@@ -66,8 +92,8 @@ interface Cause {
 
 export const checkRestNeeds: Check = (review) => {
   const causes = new Map<string, Cause>()
-  /** Needs by all that decides them: rounds repeat the same changes over and over. */
-  const reckoned = new Map<string, NeedFact[]>()
+  /** By all that decides them: rounds repeat the same changes over and over. */
+  const reckoned = new Map<string, Reckoned>()
   let before: Segment | null = null
   let pause: Segment | null = null
   let restMs = 0,
@@ -89,15 +115,11 @@ export const checkRestNeeds: Check = (review) => {
 
   function judge(from: Segment, to: Segment, gap: Segment | null): void {
     const decided = `${from.label} ${from.side} ${from.posture} > ${to.label} ${to.side} ${to.posture} ${shownMs}`
-    let needs = reckoned.get(decided)
-    if (!needs) reckoned.set(decided, (needs = needsBetween(from, to, shownMs, review)))
-    // Straight through, the coach calls the next move during the one before; only what the body must do counts.
-    const must = gap ? [...needs] : needs.filter((need) => need.code !== 'hear-next')
-    if (!must.length) return
-    if (gap) must.push({ code: 'count-in', ms: inMs(review.needs.countIn) })
-    const sum = must.reduce((total, need) => total + need.ms, 0)
-    if (sum <= restMs || (!gap && sum < 3000)) return
-    const guess = !areKnown(review.cast, [...from.moves, ...to.moves])
+    let both = reckoned.get(decided)
+    if (!both) reckoned.set(decided, (both = reckonedBetween(from, to, shownMs, review)))
+    const { needs: must, sum } = gap ? both.resting : both.straight
+    if (!must.length || sum <= restMs || (!gap && sum < 3000)) return
+    const { guess } = both
     const wanted = Math.ceil(sum / 1000) * 1000 - restMs + (gap?.durationMs ?? 0)
     const field = gap && fieldFor(gap, wanted)
     const change = `${from.label} > ${to.label}`
@@ -107,10 +129,10 @@ export const checkRestNeeds: Check = (review) => {
   /** All changes that one length decides are one cause: the one that lacks most is told, the others are counted. */
   function keep(short: Short): void {
     const { to, gap, field, guess, change } = short
-    const decided = field ? field.path.join('/') : ''
-    const id = [to.sectionKey, gap?.kind ?? 'none', decided, guess ? 'guess' : ''].filter(Boolean).join(' ')
-    const cause = causes.get(id) ?? { worst: short, changes: new Map<string, number>() }
-    causes.set(id, cause)
+    const decided = field ? ` ${field.path.join('/')}` : ''
+    const id = `${to.sectionKey} ${gap?.kind ?? 'none'}${decided}${guess ? ' guess' : ''}`
+    let cause = causes.get(id)
+    if (!cause) causes.set(id, (cause = { worst: short, changes: new Map() }))
     cause.changes.set(change, (cause.changes.get(change) ?? 0) + 1)
     if (short.lacksMs > cause.worst.lacksMs) cause.worst = short
   }

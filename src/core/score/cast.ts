@@ -45,12 +45,16 @@ export function castOf(moves: readonly Move[]): Cast {
   }
 }
 
+const known = (move: Move): Facts => ({ ...move, sure: 'known', endPosture: move.posture, because: [] })
+/** Made once: a score is unfolded at every keystroke. */
+const SHIPPED: ReadonlyMap<Move, Facts> = new Map(MOVES.map((move) => [move, known(move)]))
+
 function factsOf(name: string, found: Recognised): Facts {
   switch (found.sure) {
     case 'unknown':
       return unknown(name)
     case 'known':
-      return { ...found.move, sure: 'known', endPosture: found.move.posture, because: [] }
+      return SHIPPED.get(found.move) ?? known(found.move)
     case 'guessed':
       return { ...found.move, sure: 'guessed', endPosture: found.endPosture, because: found.because }
   }

@@ -213,11 +213,15 @@ export class Run {
       segment.firstSide = station.firstSide
       segment.reverses = rule === 'direction' && !one.joined.length
       segment.posture = station.posture ?? move.posture
-      segment.endPosture = endOf(one, pass, this.around.cast)
+      segment.endPosture = one.joined.length ? endOf(one, pass, this.around.cast) : (station.posture ?? move.endPosture)
       segment.effort = station.effort ?? move.effort
-      if (!one.joined.length)
-        Object.assign(segment, { reps: station.reps, repIs: station.repIs, weight: station.weight })
-      segment.moves = one.joined.length ? [station, ...one.joined].map((held) => labelIn(held, pass)) : [label]
+      if (one.joined.length) segment.moves = [station, ...one.joined].map((held) => labelIn(held, pass))
+      else {
+        segment.moves = [label]
+        segment.reps = station.reps
+        segment.repIs = station.repIs
+        segment.weight = station.weight
+      }
       if (rest && (closes || index < sides.length - 1)) this.rest(`${end}/rest`, rest, spot)
     }
   }
