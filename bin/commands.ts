@@ -20,7 +20,7 @@ import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
-import { choiceLabel, questionAbout } from '../src/core/words/en/plans'
+import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
@@ -108,7 +108,7 @@ const checkCommand: Command = async (files, options) => {
 
 const readCommand: Command = async (files, options) => {
   const [file = ''] = only(files, 1)
-  const { score, tokens, questions } = await naming(
+  const { score, tokens, questions, unmet } = await naming(
     file,
     readTextFile(file).then((text) => readTypedPlan(text)),
   )
@@ -132,6 +132,7 @@ const readCommand: Command = async (files, options) => {
     print(
       `? ${about}: ${choices.map(({ label, totalMs: sum, chosen }) => `${label} ${formatLength(sum)}${chosen ? ' (taken)' : ''}`).join(', or ')}`,
     )
+  if (unmet) print(planTexts.unmet(formatLength(unmet.statedMs), formatLength(unmet.totalMs)))
   const unread = tokens.filter(({ fate }) => fate === 'unread')
   if (unread.length)
     print(`not understood: ${unread.map(({ text, line }) => `"${text}" in line ${line + 1}`).join(', ')}`)

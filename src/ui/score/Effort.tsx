@@ -8,18 +8,26 @@ const LEVELS = [1, 2, 3, 4, 5] as const
 /**
  * @param value 0 where nobody knows.
  * @param own false where the height is the move's and not set here; drawn lighter.
+ * @param guessed drawn hollow: what the move is taken for, and not known of it.
  */
 export function Effort({
   value,
   own = true,
+  guessed = false,
   onChange,
 }: {
   value: number
   own?: boolean
+  guessed?: boolean
   onChange: (value: number) => void
 }): ReactNode {
+  const filled = `outline outline-1 ${guessed ? 'outline-dashed outline-ink bg-land/25' : `bg-land ${own ? 'outline-ink' : 'outline-ink/40'}`}`
   return (
-    <div role="radiogroup" aria-label={words.effort} className="flex h-9 items-end gap-[3px] pb-1.5">
+    <div
+      role="radiogroup"
+      aria-label={guessed ? `${words.effort}, ${words.guessed}` : words.effort}
+      className="flex h-9 items-end gap-[3px] pb-1.5"
+    >
       {LEVELS.map((level) => (
         <button
           key={level}
@@ -44,10 +52,7 @@ export function Effort({
             ;(event.currentTarget.parentElement?.children[next - 1] as HTMLElement | undefined)?.focus()
           }}
         >
-          <span
-            style={{ height: `${18 + level * 13}%` }}
-            className={`w-full ${level <= value ? `bg-land outline-1 ${own ? 'outline outline-ink' : 'outline outline-ink/40'}` : 'bg-rule'}`}
-          />
+          <span style={{ height: `${18 + level * 13}%` }} className={`w-full ${level <= value ? filled : 'bg-rule'}`} />
         </button>
       ))}
     </div>

@@ -272,33 +272,40 @@ function castIn(library: readonly Move[]): Cast {
 /** What a station may say otherwise than its move: side, posture, effort. */
 function Traits({ station, row, library, edit }: PartProps & Pick<RowProps, 'library'>): ReactNode {
   const move = castIn(library)(station.label)
+  // What nobody knows is said to be unknown, and a guess looks like one.
+  const told = (trait: string | null): string => {
+    if (!station.label) return ''
+    if (trait === null || move.sure === 'unknown') return words.notKnown
+    return move.sure === 'guessed' ? words.perhaps(trait) : trait
+  }
   return (
     <>
       <ChoiceField
         label={`${words.side}, ${row}`}
         value={station.sideRule ?? ''}
-        options={orOwn(SIDE_RULES, words.sides, words.sides[move.sideRule])}
+        options={orOwn(SIDE_RULES, words.sides, told(words.sides[move.sideRule]))}
         onChange={(rule) =>
           edit((draft) => {
             draft.sideRule = rule || null
           })
         }
-        className={`w-28 ${station.sideRule ? '' : 'text-quiet'}`}
+        className={`w-28 xl:w-32 ${station.sideRule ? '' : 'text-quiet'}`}
       />
       <ChoiceField
         label={`${words.posture}, ${row}`}
         value={station.posture ?? ''}
-        options={orOwn(POSTURES, words.postures, move.posture ? words.postures[move.posture] : words.notKnown)}
+        options={orOwn(POSTURES, words.postures, told(move.posture && words.postures[move.posture]))}
         onChange={(posture) =>
           edit((draft) => {
             draft.posture = posture || null
           })
         }
-        className={`w-28 ${station.posture ? '' : 'text-quiet'}`}
+        className={`w-28 xl:w-36 ${station.posture ? '' : 'text-quiet'}`}
       />
       <Effort
         value={station.effort ?? move.effort ?? 0}
         own={station.effort !== null}
+        guessed={station.effort === null && move.sure === 'guessed'}
         onChange={(effort) =>
           edit((draft) => {
             draft.effort = effort

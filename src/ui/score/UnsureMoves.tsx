@@ -116,7 +116,5 @@ function factsOf(one: Unsure, like: string, cast: ReturnType<typeof castOf>): st
   const { posture, impact, muscles } = like.trim() && like !== one.like ? cast(like) : one.facts
   if (!posture || !impact) return scoreTexts.notKnown
   const { postures, impacts, muscles: names } = scoreTexts
-  return [postures[posture], impacts[impact], muscles.map((muscle) => names[muscle]).join(' ')]
-    .filter(Boolean)
-    .join(', ')
+  return [postures[posture], impacts[impact], ...muscles.map((muscle) => names[muscle])].filter(Boolean).join(', ')
 }

@@ -227,6 +227,8 @@ const RULES: readonly Rule[] = [
   rule('(?<=[Fk]g?)x(?<n>N)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=[-,(|:]g*)x(?<n>N)(?=$|[),.;|:-])', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('(?<=_|^)[,|.:-]*x(?<n>N)(?![gW])', ({ groups }) => [rounds(groups.n, undefined)]),
+  // "30 on 15 off x 4 burpees": lengths were said, so that the number is no reps.
+  rule('(?<=_)x(?<n>N)(?=W)', ({ groups }) => [rounds(groups.n, undefined)]),
   rule('q', marker('same')),
 ]
 

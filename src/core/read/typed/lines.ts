@@ -38,13 +38,13 @@ const PICTURE = /[\p{Extended_Pictographic}\uFE0F\u200D\u20E3]/gu
 const DIVIDES = new Set([',', ';', '|', '/', 'T', '.', '-', '!', '?', '+', '&', '@'])
 
 /** Nobody types a plan in lines this long. */
-export const LONGEST_LINE = 1200
+const LONGEST_LINE = 1200
 
 /**
  * @param numbered the number that it begins with is its place in a list.
  * @returns null for a line with nothing in it.
  */
-export function lineOf(raw: string, index: number, numbered = false): Line | null {
+function lineOf(raw: string, index: number, numbered = false): Line | null {
   const plain = raw.replace(PICTURE, (picture) => (/[✅👉➡✓✔]/u.test(picture) ? '-' : ' '.repeat(picture.length)))
   // "(40s) Squats" says no more than "40s Squats".
   const unboxed = plain.replace(/^(\s*)[([](\d[^)\]]{0,20})[)\]](?=\s*\p{L})/u, '$1 $2 ')
@@ -67,16 +67,48 @@ export function lineOf(raw: string, index: number, numbered = false): Line | nul
   }
 }
 
+/** A text, and the line that it is; null for nothing, and for what is too long to be typed by anybody. */
+export interface TextLine {
+  text: string
+  line: Line | null
+}
+
+/** All lines of a text. What is needed stands apart from what is done: "20 minutes, equipment: one jug" is two. */
+export function linesOf(texts: readonly string[]): TextLine[] {
+  const clauses = texts.flatMap((text, index) => clausesOf(text).map((clause) => ({ text: clause, index })))
+  const read = ({ text, index }: { text: string; index: number }, numbered = false): TextLine => ({
+    text,
+    line: text.length > LONGEST_LINE ? null : lineOf(text, index, numbered),
+  })
+  const lines = clauses.map((clause) => read(clause))
+  for (const at of runningNumbers(lines))
+    lines.splice(at, 1, ...clauses.slice(at, at + 1).map((one) => read(one, true)))
+  return lines
+}
+
+/** Each part keeps its place in the line. */
+function clausesOf(text: string): string[] {
+  if (text.length > LONGEST_LINE) return [text]
+  let from = 0
+  return text.split(english.gearWithin).map((part) => {
+    const placed = ' '.repeat(from) + part
+    from += part.length
+    return placed
+  })
+}
+
 const NUMBERED = /^(\s*)(\d{1,2})(?=\s+\p{L})/u
 /** Fewer numbers in a row may be reps. */
 const FEWEST_NUMBERED = 3
 
 /**
  * Lines numbered from 1 on without a dot. Where the clock decides what is done they are places in a list, and no reps.
- * @returns indices of such lines.
+ * @returns their places.
  */
-export function runningNumbers(texts: readonly string[], lines: readonly (Line | null)[]): number[] {
-  const timed = lines.some((line) => line?.parts.flat().some(({ facts }) => facts.some(({ kind }) => kind === 'work')))
+function runningNumbers(lines: readonly TextLine[]): number[] {
+  const timed = lines.some(({ line }) =>
+    line?.parts.flat().some(({ facts }) => facts.some(({ kind }) => kind === 'work')),
+  )
   if (!timed) return []
   const found: number[] = []
   let run: number[] = []
@@ -84,7 +116,7 @@ export function runningNumbers(texts: readonly string[], lines: readonly (Line |
     if (run.length >= FEWEST_NUMBERED) found.push(...run)
     run = []
   }
-  texts.forEach((text, index) => {
+  lines.forEach(({ text }, index) => {
     const number = Number(NUMBERED.exec(text)?.[2] ?? 0)
     if (number !== run.length + 1) close()
     if (number === run.length + 1) run.push(index)

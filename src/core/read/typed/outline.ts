@@ -3,19 +3,7 @@
 import { mark, newBlock, type Block, type Item, type Outline } from './block'
 import type { Fact } from './facts'
 import { addNote, newItem, partOf, standsAlone, takeOwn } from './items'
-import {
-  coreOf,
-  isWorded,
-  lineOf,
-  LONGEST_LINE,
-  pieceOf,
-  runningNumbers,
-  textOf,
-  topicOf,
-  topicsOf,
-  type Line,
-  type Piece,
-} from './lines'
+import { coreOf, isWorded, linesOf, pieceOf, textOf, topicOf, topicsOf, type Line, type Piece } from './lines'
 import { has, isCountedMove, isTimedMove, isLength, isMinute, shapeOf, topicIn, wholeTopic } from './pieces'
 import { headingsIn, isColonTitle, isHeading, isNote, isPreface, isTitle, STRONG, type Around } from './roles'
 import { holdsStamps, isStamp } from './stamps'
@@ -59,21 +47,19 @@ export class OutlineReader {
 
   read(texts: readonly string[], title: string): Outline {
     this.out.title = title
-    const lines = texts.map((text, index) => (text.length > LONGEST_LINE ? null : lineOf(text, index)))
-    for (const index of runningNumbers(texts, lines)) lines[index] = lineOf(texts[index] ?? '', index, true)
-    this.lines = lines.filter((line): line is Line => line !== null)
+    const lines = linesOf(texts)
+    this.lines = lines.flatMap(({ line }) => line ?? [])
     this.headed = headingsIn(this.lines)
     this.stamped = holdsStamps(texts)
     this.dashed = this.lines.filter(hasOneDash).length > 1
-    texts.forEach((text, index) => {
-      const line = lines[index]
+    for (const { line, text } of lines) {
       if (!line) {
         if (text.trim()) this.block().unread.push(text)
-        return
+        continue
       }
       this.out.tokens.push(...(line.bullet ? [line.bullet] : []), ...line.tokens)
       this.line(line)
-    })
+    }
     this.headAsMove()
     return this.out
   }

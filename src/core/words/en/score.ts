@@ -320,6 +320,9 @@ export const scoreTexts = {
     setPromise: 'Promise this to viewers as well',
   },
   notKnown: 'not known',
+  guessed: 'guessed',
+  /** A trait that is only guessed. */
+  perhaps: (trait: string) => `${trait}?`,
   unsure: {
     open: 'Look at them',
     heading: 'Moves that are not in the library',
@@ -328,7 +331,7 @@ export const scoreTexts = {
     nobody: 'any move you know',
     accept: 'Take all as shown',
     head: (move: string) => `a kind of ${move}`,
-    modifier: (word: string) => word,
+    modifier: (word: string) => ({ oneleg: 'on one leg', onearm: 'with one arm' })[word] ?? word,
     combined: (moves: readonly string[]) => `${moves.join(' and ')} in one`,
     notLike: 'No move of that name. Choose one from the list, or leave it empty.',
     left: (count: number) => (count === 1 ? '1 move stays unknown' : `${count} moves stay unknown`),

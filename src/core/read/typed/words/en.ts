@@ -195,6 +195,8 @@ export const english: WordList = {
     ['block', /\b(?:block|part|section|circuit|superset|pair|group|main|workout|session|short burst|round|sets?)\b/i],
   ],
   gear: /^(?:equipment|gear|kit|you(?:’|'| wi)?ll need|you need|what you need|needed|materials?|props|weights used|dumbbells?:|all you need)\b/i,
+  gearWithin:
+    /(?<=[,;|/.•–—-]\s*)(?=(?:(?:equipment|gear|kit|props|materials)(?: needed| used)?\s*:|(?:what |all )?you(?:(?:’|'| wi)?ll)? need\b))|(?<=^\s*(?:equipment|gear|kit|(?:what |all )?you(?:(?:’|'| wi)?ll)? need)\b.*[.;|•–—-]\s+)(?=\d+\s*(?:[x×/]|s\b|secs?\b|seconds?\b|min|rounds?\b))/gi,
   notes:
     /\b(?:thank|thanks|subscribe|comment|comments|follow|enjoy|music|playlist|please|see you|let me know|feel free|have fun|remember|disclaimer|doctor|hurts?|injur\w+|questions?|next session|next week|timestamps?|link|links|download|instagram|channel|video|sip|hi everyone|hello everyone|welcome back|join me|good luck|well done|my own|week \d|day \d)\b/i,
   repeats: /^\s*(?:then )?(?:repeat|again)\b/i,

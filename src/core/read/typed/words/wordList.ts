@@ -43,6 +43,8 @@ export interface WordList {
   topics: readonly (readonly [Topic, RegExp])[]
   /** What a line about things to fetch, or addressed to viewers, holds: never a move. */
   gear: RegExp
+  /** Where, within a line, what is needed begins or ends: "20 minutes, equipment: one jug". Global. */
+  gearWithin: RegExp
   notes: RegExp
   /** "Repeat block 1". */
   repeats: RegExp
