@@ -221,6 +221,7 @@ describe('a plan from elsewhere', () => {
     const work = page.locator('[data-section=main]').getByLabel('Work', { exact: true }).first()
     await work.fill('22')
     await work.press('Enter')
+    await page.getByText(/The total is 0:0\d (longer|shorter): whole numbers/).waitFor()
     await saved()
     const after = await scoreOf(id)
     const [main] = after.sections

@@ -9,6 +9,7 @@ import type { Path } from '@/core/score/segment'
 import type { Version } from '@/core/version'
 import { problemSentence } from '@/core/words/en/problems'
 import { scoreTexts as words } from '@/core/words/en/score'
+import { MoveNames } from '../parts/MoveNames'
 import { Balance } from './Balance'
 import { SectionsContext } from './FieldOf'
 import { Findings } from './Findings'
@@ -130,11 +131,7 @@ function Readings({ editing, selected, onSelect }: ReadingsProps): ReactNode {
       </Tabs.Content>
       <Tabs.Content value="sheet" tabIndex={-1} className="overflow-x-auto">
         <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={onSelect} />
-        <datalist id="moves">
-          {library.map((move) => (
-            <option key={move.name} value={move.name} />
-          ))}
-        </datalist>
+        <MoveNames library={library} />
       </Tabs.Content>
       <Tabs.Content value="shorthand" tabIndex={-1}>
         <ShorthandReading

@@ -86,9 +86,11 @@ function setFieldKeeping(edit: Edit, section: Section, { index, field, value, ra
     if (range) one.ranges[field] = range
     else Reflect.deleteProperty(one.ranges, field)
     if (!keep || keep === field || !before) return
-    const kept = keepTotal(current(draft), section.key, keep, tryExpand(before).expansion?.totalMs ?? 0)
-    if (kept) Reflect.set(one, keep, kept.value)
-    else toast(words.cannotKeep)
+    const wantedMs = tryExpand(before).expansion?.totalMs ?? 0
+    const kept = keepTotal(current(draft), section.key, keep, wantedMs)
+    if (!kept) return void toast(words.cannotKeep)
+    Reflect.set(one, keep, kept.value)
+    if (kept.totalMs !== wantedMs) toast(words.keptNearly(kept.totalMs - wantedMs))
   })
 }
 

@@ -6,6 +6,7 @@ import type { Move } from '@/core/score/move'
 import type { Score } from '@/core/score/score'
 import type { Expansion, Segment } from '@/core/score/segment'
 import { InSight } from '../parts/InSight'
+import { MoveNames } from '../parts/MoveNames'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import type { Edit } from './edit'
 import { SectionBody, type CardProps } from './SectionBody'
@@ -54,11 +55,7 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
           ))}
         </ol>
       </SortableList>
-      <datalist id="moves">
-        {library.map((move) => (
-          <option key={move.name} value={move.name} />
-        ))}
-      </datalist>
+      <MoveNames library={library} />
     </>
   )
 }

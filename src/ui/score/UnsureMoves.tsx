@@ -9,6 +9,7 @@ import type { Score } from '@/core/score/score'
 import { settle, unsureIn, type Unsure } from '@/core/score/unsure'
 import { scoreTexts } from '@/core/words/en/score'
 import { Button } from '../parts/Button'
+import { MoveNames } from '../parts/MoveNames'
 import { Sheet } from '../parts/Sheet'
 import type { Edit } from './edit'
 
@@ -54,11 +55,7 @@ function Rows({
         onDone()
       }}
     >
-      <datalist id={LIST}>
-        {library.map(({ name }) => (
-          <option key={name} value={name} />
-        ))}
-      </datalist>
+      <MoveNames id={LIST} library={library} />
       <ul className="flex flex-col divide-y-2 divide-rule">
         {unsure.map((one, index) => (
           <li key={one.name} className="grid items-baseline gap-x-4 gap-y-1 py-2.5 sm:grid-cols-[1fr_1fr]">

@@ -210,6 +210,8 @@ export const scoreTexts = {
   untitled: 'Untitled',
   keepTotal: 'Keep the total by changing',
   keepNothing: 'nothing',
+  keptNearly: (offMs: number) =>
+    `The total is ${formatLength(Math.abs(offMs))} ${offMs > 0 ? 'longer' : 'shorter'}: whole numbers come no nearer.`,
   cannotKeep: 'That number cannot make up for it.',
   badLength: 'A length like 45, 1:15 or 2m 30s, up to 24 hours',
   badLengths: 'Lengths like 40 then 20',
