@@ -4,7 +4,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { stitchByEvidence } from '../src/core/align/sync'
+import { matchEvidence } from '../src/core/align/sync'
 import { followed } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { listenTo } from '../src/engine/listen'
@@ -26,7 +26,11 @@ try {
   const { segments } = expand(await readPlanFile('demo/deck-hours.jivet.json'))
   const facts = await probeFootage(footage)
   const { evidence } = await listenTo(footage, facts)
-  const { cut, shown: shownSegments } = followed(segments, stitchByEvidence(segments, evidence), facts.durationMs)
+  const { cut, shown: shownSegments } = followed(
+    segments,
+    matchEvidence(segments, evidence, facts.durationMs).found,
+    facts.durationMs,
+  )
   const bareArgs = [
     ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODER, ...SOUND_ENCODER],
     ...['-movflags', '+faststart', join(folder, 'bare.mp4')],

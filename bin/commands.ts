@@ -2,7 +2,7 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
-import { describeSync, stitchByEvidence } from '../src/core/align/sync'
+import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
@@ -21,6 +21,7 @@ import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
+import { texts } from '../src/core/words/en/screens'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
@@ -166,8 +167,11 @@ const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
   const { evidence, facts } = await hearFile(footage, options.signal)
-  const result = describeSync(segments, stitchByEvidence(segments, evidence), facts.durationMs)
+  const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
+  const { summary, ...report } = describeSync(segments, found, facts.durationMs)
+  const result = { ...report, summary: { ...summary, likeness: round2(likeness) } }
   if (options.json) return printJson(result)
+  if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
   for (const stitch of result.stitches)
     print(
       `${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
@@ -291,7 +295,8 @@ async function cutOf(
   const { durationMs } = facts
   const ties = syncFile
     ? await tiesFrom(syncFile, segments, durationMs)
-    : stitchByEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts, { signal })).evidence : [])
+    : matchEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts, { signal })).evidence : [], durationMs)
+        .found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
   return followed(segments, ties, durationMs)
 }

@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { stitchByEvidence } from '../src/core/align/sync'
+import { matchEvidence } from '../src/core/align/sync'
 import { expand } from '../src/core/expand/expand'
 import { readShorthand } from '../src/core/shorthand/read'
 import { listenTo } from '../src/engine/listen'
@@ -152,7 +152,9 @@ describe('sixteen recordings', () => {
   it.each(RECORDINGS)('%s gives no sure tie with a score that it is none of', async (_, make, others) => {
     const { evidence } = await listenTo(make(), { durationMs: 330_000, zeroS: 0 })
     for (const name of others) {
-      const sure = stitchByEvidence(segmentsOf(name), evidence).filter(({ confidence }) => confidence >= 0.9)
+      const sure = matchEvidence(segmentsOf(name), evidence, 330_000).found.filter(
+        ({ confidence }) => confidence >= 0.9,
+      )
       expect([name, sure]).toEqual([name, []])
     }
   })
@@ -161,7 +163,7 @@ describe('sixteen recordings', () => {
       durationMs: 600_000,
       zeroS: 0,
     })
-    const stitches = stitchByEvidence(segmentsOf('uneven'), evidence)
+    const stitches = matchEvidence(segmentsOf('uneven'), evidence, 600_000).found
     expect(stitches.length).toBeGreaterThan(10)
     expect(stitches.filter(({ confidence }) => confidence >= 0.9).length).toBeGreaterThan(stitches.length / 2)
   })

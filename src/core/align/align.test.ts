@@ -5,7 +5,7 @@ import type { Beep } from '../hear/tones'
 import { readShorthand } from '../shorthand/read'
 import { circuit, score, station, talk } from '../testing'
 import { boundariesOf } from './boundaries'
-import { describeSync, stitchByEvidence, type SyncResult } from './sync'
+import { describeSync, matchEvidence, type SyncResult } from './sync'
 
 const plan = score(
   talk('welcome', 30_000),
@@ -43,7 +43,7 @@ const beep = (atMs: number, hz = 2000, durationMs = 400): Beep => ({
   strength: 0.9,
 })
 const syncByBeeps = (plan: typeof segments, beeps: Beep[], footageMs: number): SyncResult =>
-  describeSync(plan, stitchByEvidence(plan, beeps), footageMs)
+  describeSync(plan, matchEvidence(plan, beeps, footageMs).found, footageMs)
 const counted = (atMs: number): Beep[] =>
   [3000, 2000, 1000].map((before) => beep(atMs - before, 1500, 80)).concat(beep(atMs))
 const audible = boundaries.filter((one) => one.audible)
@@ -66,15 +66,19 @@ describe('aligning beeps', () => {
   it('reports as missing what lies in a silent stretch, and still ties the rest', () => {
     const times = happened()
     const silent = (ms: number): boolean => ms >= 45_000 && ms < 80_000
-    const { stitches, missing } = syncByBeeps(
-      segments,
-      beepsAt(times, (ms) => !silent(ms)),
-      300_000,
-    )
+    const heard = beepsAt(times, (ms) => !silent(ms))
+    const { found } = matchEvidence(segments, heard, 300_000)
     const lost = audible.filter((one) => silent(times.get(one.segmentId) ?? 0)).map((one) => one.segmentId)
     expect(lost.length).toBeGreaterThan(1)
-    expect(missing).toEqual(lost)
-    expect(stitches).toHaveLength(audible.length - lost.length)
+    expect(found.map(({ segmentId }) => segmentId)).toEqual(
+      audible.map(({ segmentId }) => segmentId).filter((id) => !lost.includes(id)),
+    )
+    for (const { segmentId, footageMs } of found)
+      expect(Math.abs(footageMs - (times.get(segmentId) ?? 0))).toBeLessThan(1)
+    // Before the silence a station may have been left out: what stands there is likely, and no more.
+    const sure = found.filter(({ confidence }) => confidence >= 0.9).map(({ segmentId }) => segmentId)
+    expect(sure).not.toContain('main/r1/s1/work')
+    expect(sure).toContain('main/r2/s1/work')
   })
   it('works with a timer that beeps once per change, and among tones that are not the timer', () => {
     const times = happened()
@@ -118,6 +122,8 @@ describe('aligning beeps', () => {
 })
 
 describe('how sure a tie is', () => {
+  const FOOTAGE_MS = 900_000
+
   /** Changes that no two stretches have in common: work and rest of every round have lengths of their own. */
   const uneven = expand(
     readShorthand(
@@ -129,19 +135,15 @@ describe('how sure a tie is', () => {
       .filter((one, index) => one.audible && keep(index))
       .flatMap((one) => counted(one.plannedMs + 20_000))
   const sure = (plan: typeof uneven, beeps: Beep[]): number =>
-    stitchByEvidence(plan.segments, beeps).filter((one) => one.confidence >= 0.9).length
+    matchEvidence(plan.segments, beeps, FOOTAGE_MS).found.filter((one) => one.confidence >= 0.9).length
 
   it('is 0.9 and more where a long chain has no rival', () => {
-    const all = stitchByEvidence(uneven.segments, marksOf(uneven))
+    const all = matchEvidence(uneven.segments, marksOf(uneven), FOOTAGE_MS).found
     expect(all.length).toBe(boundariesOf(uneven.segments).length)
-    // Next to an end a restart explains as much as the plan does: those two stay unsure.
-    const unsure = all.flatMap((one, index) => (one.confidence < 0.9 ? [index] : []))
-    expect(unsure).toEqual([1, all.length - 2])
+    expect(all.filter((one) => one.confidence < 0.9)).toEqual([])
   })
   it('is never that for a short chain', () => {
-    const start = marksOf(uneven).slice(0, 4 * 5)
-    expect(stitchByEvidence(uneven.segments, start).length).toBeGreaterThan(0)
-    expect(sure(uneven, start)).toBe(0)
+    expect(sure(uneven, marksOf(uneven).slice(0, 4 * 5))).toBe(0)
   })
   it('is never that where the same chain fits as well a step earlier or later', () => {
     const even = expand(readShorthand('circuit Main: 6 rounds, 40 on, 20 off\n  Jug lift; Keel hold\n').score)
@@ -162,7 +164,10 @@ describe('how sure a tie is', () => {
     )
     const skipped = boundariesOf(even.segments).filter((one) => one.audible)
     const beeps = skipped.slice(0, -2).flatMap((one) => counted(one.plannedMs + 20_000))
-    const wrong = stitchByEvidence(even.segments, beeps).filter((one) => one.confidence >= 0.9)
+    // The end is where the tones end, if a station was skipped.
+    const wrong = matchEvidence(even.segments, beeps, FOOTAGE_MS).found.filter(
+      ({ confidence, edge }) => confidence >= 0.9 && edge === 'start',
+    )
     expect(wrong).toEqual([])
   })
   it('is never that for a chime that comes back every twenty seconds, whatever the score', () => {
@@ -185,7 +190,7 @@ describe('how sure a tie is', () => {
       ),
     )
     const beeps = Array.from({ length: 5000 }, (_, index) => beep(index * 1500))
-    expect(() => stitchByEvidence(plan.segments, beeps)).toThrow(/pairs to match is the most/)
+    expect(() => matchEvidence(plan.segments, beeps, FOOTAGE_MS).found).toThrow(/pairs to match is the most/)
   })
 })
 

@@ -1,11 +1,10 @@
 // The seam between hearing and what follows: evidence in, stitches and a summary out, in the contract's words.
-import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
-import { timerBeeps } from '../hear/timerBeeps'
+import type { Evidence, EvidenceKind } from '../evidence'
 import type { Segment } from '../score/segment'
-import type { Ms, Ppm } from '../units'
-import { alignBeeps } from './alignBeeps'
+import type { Ms, Ppm, Share } from '../units'
 import { boundariesOf, tieKey } from './boundaries'
 import { fitClock } from './clock'
+import { decode } from './decode'
 import type { Stitch, Tie } from './ties'
 
 /** A stitch as it is reported. */
@@ -33,11 +32,43 @@ export interface SyncResult {
 }
 
 /** What was found, as it may be kept, and the report of it. */
-export type Aligned = SyncResult & { found: Stitch[] }
+export type Aligned = SyncResult & Matched
 
-/** @param evidence in order of time. @throws Problem `too-many` where there is too much to match. */
-export const stitchByEvidence = (segments: readonly Segment[], evidence: readonly Evidence[]): Stitch[] =>
-  alignBeeps(boundariesOf(segments), timerBeeps(ofKind(evidence, 'beep')))
+export interface Matched {
+  found: Stitch[]
+  /** How probable it is that what was heard marks changes of this score at all. */
+  likeness: Share
+}
+
+/** Below this a footage does not sound like the score. */
+export const LEAST_LIKENESS: Share = 0.5
+/** Below this a tie is a guess, and what is guessed is not tied. */
+const LEAST_TIED: Share = 0.5
+
+/**
+ * The changes that were heard, with how probable each is. A boundary that nothing was heard of stays open.
+ * @param evidence in order of time.
+ * @param hands ties that hold whatever was heard.
+ * @throws Problem `too-many` where there is too much to match.
+ */
+export function matchEvidence(
+  segments: readonly Segment[],
+  evidence: readonly Evidence[],
+  footageMs: Ms,
+  hands: readonly Tie[] = [],
+): Matched {
+  const { posteriors, likeness } = decode(segments, evidence, footageMs, hands)
+  const found = posteriors.flatMap(({ boundary, instants: [likeliest], evidence: kinds }): Stitch[] => {
+    if (!likeliest || likeliest.mass < LEAST_TIED || !kinds.length || kinds.includes('hand')) return []
+    const { segmentId, edge } = boundary
+    const confidence = calibrated(likeliest.mass)
+    return [{ segmentId, edge, footageMs: likeliest.footageMs, origin: 'heard', confidence, evidence: kinds }]
+  })
+  return { found, likeness }
+}
+
+/** Two places; nothing that was only heard is certain. */
+const calibrated = (mass: Share): Share => Math.min(0.99, Math.floor(mass * 100) / 100)
 
 /** The contract's report for stitches of any origin. @param footageMs length of the footage. */
 export function describeSync(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): SyncResult {

@@ -4,6 +4,8 @@ import type { Beep } from './tones'
 export type TimerBeep = Beep & {
   /** How likely this beep marks a boundary and not a second on the way to one; 0 to 1. */
   boundaryLikelihood: number
+  /** It ends a count and sounds like the rest of it: the mark may have come a second later, unheard. */
+  endsCount: boolean
 }
 
 /** Same pitch: within this share of each other. */
@@ -14,10 +16,17 @@ const FEWEST_OF_A_PITCH = 3
 export function timerBeeps(beeps: readonly Beep[]): TimerBeep[] {
   const pitches = recurringPitches(beeps)
   const timers = beeps.filter((beep) => pitches.some((hz) => samePitch(hz, beep.hz)))
-  return timers.map((beep, index) => ({ ...beep, boundaryLikelihood: likelihood(timers, index) }))
+  return withParts(timers)
 }
 
 const samePitch = (one: number, other: number): boolean => Math.abs(one / other - 1) < PITCH_TOLERANCE
+
+/** Beeps of one pitch together, for every pitch that returns; what each may be is seen among its own pitch alone. */
+export const pitchFamilies = (beeps: readonly Beep[]): TimerBeep[][] =>
+  recurringPitches(beeps).map((hz) => withParts(beeps.filter((beep) => samePitch(hz, beep.hz))))
+
+const withParts = (timers: readonly Beep[]): TimerBeep[] =>
+  timers.map((beep, index) => ({ ...beep, ...partOf(timers, index) }))
 
 function recurringPitches(beeps: readonly Beep[]): number[] {
   const families: { hz: number; count: number }[] = []
@@ -34,19 +43,20 @@ function recurringPitches(beeps: readonly Beep[]): number[] {
 /**
  * A beep with another a second later is a count; one at the end of a count, longer or of another pitch, is the mark.
  */
-function likelihood(timers: readonly Beep[], index: number): number {
+function partOf(timers: readonly Beep[], index: number): Pick<TimerBeep, 'boundaryLikelihood' | 'endsCount'> {
   const beep = timers[index]
-  if (!beep) return 0
+  if (!beep) return { boundaryLikelihood: 0, endsCount: false }
   const secondsTo = (other: Beep): number => Math.abs(other.atMs - beep.atMs) / 1000
   const isSecond = (other: Beep, seconds: number): boolean => Math.abs(secondsTo(other) - seconds) < 0.12
   const after = timers.slice(index + 1, index + 4)
   const before = timers.slice(Math.max(0, index - 4), index)
-  if (after.some((other) => isSecond(other, 1))) return 0.15
+  if (after.some((other) => isSecond(other, 1))) return { boundaryLikelihood: 0.15, endsCount: false }
   const counts = [1, 2, 3].filter((seconds) => before.some((other) => isSecond(other, seconds))).length
   const previous = before.at(-1)
   const differs =
     previous !== undefined &&
     isSecond(previous, 1) &&
     (beep.durationMs > previous.durationMs * 1.6 || !samePitch(beep.hz, previous.hz))
-  return Math.min(1, 0.6 + counts * 0.08 + (differs ? 0.16 : 0))
+  if (counts > 0 && !differs) return { boundaryLikelihood: 0.5, endsCount: true }
+  return { boundaryLikelihood: Math.min(1, 0.6 + counts * 0.08 + (differs ? 0.16 : 0)), endsCount: false }
 }

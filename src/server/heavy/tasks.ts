@@ -1,18 +1,28 @@
 // The heavy work that routes ask for, as pure functions by name: run in a thread beside the server, so that no answer
 // waits for another's sums.
-import { stitchByEvidence } from '../../core/align/sync'
-import type { Stitch } from '../../core/align/ties'
+import { matchEvidence, type Matched } from '../../core/align/sync'
+import type { Tie } from '../../core/align/ties'
 import { evidenceSchema } from '../../core/evidence'
 import { expand } from '../../core/expand/expand'
 import { scoreSchema, type Score } from '../../core/score/score'
+import type { Ms } from '../../core/units'
 import { readPlan } from '../../engine/plan'
 
+interface AlignInput {
+  score: Score
+  evidence: readonly unknown[]
+  footageMs: Ms
+  hands: readonly Tie[]
+}
+
 export const HEAVY = {
-  /** Matches what was heard in a footage to a score. */
-  align: ({ score, evidence }: { score: Score; evidence: readonly unknown[] }): Stitch[] =>
-    stitchByEvidence(
+  /** Matches what was heard in a footage to a score; what hands tied holds. */
+  align: ({ score, evidence, footageMs, hands }: AlignInput): Matched =>
+    matchEvidence(
       expand(score).segments,
       evidence.map((one) => evidenceSchema.parse(one)),
+      footageMs,
+      hands,
     ),
   /** Reads a plan file and holds it to the limits. */
   readPlan: ({ text, name }: { text: string; name: string }): Score => {

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
-import { describeSync, type Aligned, type SyncSummary } from '@/core/align/sync'
+import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
 import type { Tie } from '@/core/align/ties'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
@@ -184,9 +184,10 @@ function useHearing(
     setHearing(true)
     const since = store.getState().stitches
     try {
-      const { found } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`)
+      const { found, likeness } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`)
       if (found.length) store.getState().setHeard(found, since)
-      toast(found.length ? words.found(store.getState().stitches.length, all) : words.foundNone)
+      if (likeness < LEAST_LIKENESS) toast(words.unlike)
+      else toast(found.length ? words.found(store.getState().stitches.length, all) : words.foundNone)
     } catch (error) {
       toast.error((error as Error).message)
     }

@@ -87,6 +87,8 @@ export const texts = {
     around: 'Hear it',
     all: 'All',
     found: (found: number, all: number) => `${found} of ${all} changes tied by ear.`,
+    unlike:
+      'This does not sound like this score: no timer that keeps its changes was heard. Tie two changes by hand, and the rest will follow.',
     foundNone: 'No timer was heard. Tie two changes by hand and the rest will follow.',
     tied: (done: number, all: number) => `${done} of ${all} tied`,
     clock: (ppm: string) => `clock ${ppm} ppm`,

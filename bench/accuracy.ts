@@ -1,0 +1,120 @@
+// How well changes are found, and how honest the confidence is: simulated takes, heard by the real listeners and
+// matched by the real model, against their truth. Writes docs/accuracy.md.
+//   tsx bench/accuracy.ts [tune|test] [takes of each class] [class]
+import { writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { boundariesOf, tieKey } from '../src/core/align/boundaries'
+import { matchEvidence } from '../src/core/align/sync'
+import { ToneListener } from '../src/core/hear/tones'
+import { KINDS, makeTake, type KindName, type Split, type Take } from '../demo/takes/takes'
+import { RATE } from '../demo/takes/sounds'
+
+const [split = 'test', each = '4', only] = process.argv.slice(2)
+const folder = join(tmpdir(), 'jivet-spoken')
+const BOUND_MS = 100
+const SURE = 0.9
+
+interface Tied {
+  confidence: number
+  /** Null where the change never came, or was not filmed. */
+  errorMs: number | null
+}
+interface Outcome {
+  take: Take
+  changes: number
+  ties: Tied[]
+  hearS: number
+  matchS: number
+}
+
+const isHeard = (came: readonly number[] | undefined, { fromMs, toMs }: Take['silent']): boolean =>
+  came?.some((atMs) => atMs < fromMs || atMs >= toMs) ?? false
+const isRight = ({ errorMs }: Tied): boolean => errorMs !== null && errorMs <= BOUND_MS
+
+function judge(take: Take): Outcome {
+  const { sound, segments, played, silent, nothing } = take
+  const listener = new ToneListener()
+  const started = process.cpuUsage()
+  for (let at = 0; at < sound.length; at += RATE) listener.push(sound.subarray(at, at + RATE))
+  const evidence = listener.finish()
+  const heard = process.cpuUsage(started)
+  const { found: stitches } = matchEvidence(segments, evidence, played.footageMs)
+  const matched = process.cpuUsage(started)
+  const truth = nothing ? new Map<string, number[]>() : played.truth
+  const ties = stitches.map((one): Tied => {
+    const came = truth.get(tieKey(one))
+    const errorMs = came ? Math.min(...came.map((atMs) => Math.abs(one.footageMs - atMs))) : null
+    return { confidence: one.confidence, errorMs }
+  })
+  const hearS = (heard.user + heard.system) / 1e6
+  return {
+    ...{ take, ties, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
+    changes: boundariesOf(segments).filter((one) => isHeard(truth.get(tieKey(one)), silent)).length,
+  }
+}
+
+const percent = (part: number, whole: number): string => (whole ? `${((100 * part) / whole).toFixed(1)} %` : '-')
+const at = (sorted: readonly number[], share: number): string => {
+  const value = sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]
+  return value === undefined ? '-' : value.toFixed(0)
+}
+
+function rowOf(name: string, outcomes: readonly Outcome[]): string {
+  const ties = outcomes.flatMap((one) => one.ties)
+  const changes = outcomes.reduce((sum, one) => sum + one.changes, 0)
+  const errors = ties
+    .filter(isRight)
+    .flatMap(({ errorMs }) => errorMs ?? [])
+    .sort((one, other) => one - other)
+  const sure = ties.filter(({ confidence }) => confidence >= SURE)
+  const wrong = sure.filter((one) => !isRight(one)).length
+  const minutes = outcomes.reduce((sum, { take }) => sum + take.played.footageMs / 60_000, 0)
+  const cpu = outcomes.reduce((sum, one) => sum + one.hearS + one.matchS, 0)
+  return `| ${name} | ${outcomes.length} | ${changes} | ${percent(errors.length, changes)} | ${at(errors, 0.5)} | ${at(errors, 0.9)} | ${at(errors, 1)} | ${sure.length} | ${wrong} | ${percent(wrong, sure.length)} | ${(cpu / minutes).toFixed(2)} |`
+}
+
+const outcomes: Outcome[] = []
+const rows: string[] = []
+for (const kind of Object.keys(KINDS) as KindName[]) {
+  if (only && kind !== only) continue
+  const own = Array.from({ length: Number(each) }, (_, number) => judge(makeTake(kind, split as Split, number, folder)))
+  outcomes.push(...own)
+  rows.push(rowOf(kind, own))
+  process.stdout.write(`${rows.at(-1) ?? ''}\n`)
+  if (only)
+    for (const { take, ties, changes } of own) {
+      const sure = ties.filter(({ confidence }) => confidence >= SURE)
+      process.stdout.write(
+        `  ${take.name}: ${changes} changes, ${ties.length} ties, ${sure.length} sure, ${sure.filter((one) => !isRight(one)).length} falsely; ${Math.round(take.played.footageMs / 1000)} s\n`,
+      )
+    }
+}
+rows.push(rowOf('**all**', outcomes))
+
+const STEPS = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99, 1.01]
+const all = outcomes.flatMap((one) => one.ties)
+const curve = STEPS.slice(0, -1).map((from, index) => {
+  const to = STEPS[index + 1] ?? 1
+  const held = all.filter(({ confidence }) => confidence >= from && confidence < to)
+  const said = held.reduce((sum, one) => sum + one.confidence, 0) / Math.max(1, held.length)
+  return `| ${from.toFixed(2)} to ${Math.min(1, to).toFixed(2)} | ${held.length} | ${held.length ? percent(said, 1) : '-'} | ${percent(held.filter(isRight).length, held.length)} |`
+})
+const report = `# How well changes are found
+
+Measured on simulated takes that nothing was tuned on: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is the only one that numbers in the code were chosen by. A change counts where it was marked by a tone that could be heard; it is found where it is tied within ${BOUND_MS} ms of its truth; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
+
+| class | takes | changes | found | median, ms | nine in ten, ms | worst of the found, ms | sure ties | falsely sure | share | CPU seconds a minute |
+|---|---|---|---|---|---|---|---|---|---|---|
+${rows.join('\n')}
+
+What is said against what is so:
+
+| confidence | ties | said | right |
+|---|---|---|---|
+${curve.join('\n')}
+
+Not yet measured, as Jivet does not hear them yet: the coach's voice, captions, chirps and movement.
+`
+process.stdout.write(`\n${curve.join('\n')}\n`)
+if (!only) writeFileSync(join(import.meta.dirname, '../docs/accuracy.md'), report)

@@ -1,0 +1,200 @@
+// Simulated sessions with their truth, by class, split and number: the same number always gives the same take. Train,
+// tune and test have plans, pitches, tunes, rooms and voices of their own.
+import { expand } from '../../src/core/expand/expand'
+import type { Segment } from '../../src/core/score/segment'
+import { readShorthand } from '../../src/core/shorthand/read'
+import { seededRandom } from '../camera/random'
+import { NO_FAULTS, play, type Faults, type Played } from './play'
+import { chime, hum, inRoom, levelOf, mix, music, RATE, speak, tone } from './sounds'
+
+export type Split = 'tune' | 'test'
+
+interface Kind {
+  /** What sounds at the changes. */
+  timer: 'counted' | 'single' | 'none'
+  noise: readonly ('music' | 'talk' | 'room' | 'chime' | 'sentence')[]
+  faults?: Partial<Faults> | 'many'
+  /** Share of the session in which the timer was too far away. */
+  unheard?: number
+  /** The plan that is matched is another one than was done. */
+  otherPlan?: boolean
+  /** Nothing may be sure. */
+  nothing?: boolean
+}
+
+export const KINDS = {
+  'counted beeps': { timer: 'counted', noise: [] },
+  'one beep a change': { timer: 'single', noise: [] },
+  'beeps in a room': { timer: 'single', noise: ['room'] },
+  'beeps under music': { timer: 'counted', noise: ['music'] },
+  'beeps under speech and music': { timer: 'counted', noise: ['music', 'talk'] },
+  'one beep under music': { timer: 'single', noise: ['music'] },
+  'breaks run over': { timer: 'counted', noise: ['talk'], faults: { overrunMs: 25_000, driftPpm: 300 } },
+  'a station skipped': { timer: 'counted', noise: ['talk'], faults: { skipped: 1, overrunMs: 15_000 } },
+  'a station repeated': { timer: 'counted', noise: ['talk'], faults: { repeated: 1, overrunMs: 15_000 } },
+  'timer restarted': { timer: 'counted', noise: ['talk'], faults: { restarts: 2, driftPpm: -200 } },
+  'filmed in part': { timer: 'counted', noise: ['talk'], faults: { missedStart: 0.3, missedEnd: 0.2 } },
+  'timer heard in part': { timer: 'single', noise: ['talk'], faults: { overrunMs: 15_000 }, unheard: 0.5 },
+  'many faults': { timer: 'counted', noise: ['talk', 'room'], faults: 'many' },
+  'another session': { timer: 'counted', noise: ['talk'], otherPlan: true, nothing: true },
+  'no cues, talk': { timer: 'none', noise: ['talk'], nothing: true },
+  'no cues, music': { timer: 'none', noise: ['music', 'talk'], nothing: true },
+  'a chime': { timer: 'none', noise: ['talk', 'chime'], nothing: true },
+  'one sentence again and again': { timer: 'none', noise: ['sentence'], nothing: true },
+} as const satisfies Record<string, Kind>
+export type KindName = keyof typeof KINDS
+
+export interface Take {
+  name: string
+  kind: KindName
+  /** Nothing in this take marks a change of its plan: no tie may be sure. */
+  nothing: boolean
+  segments: readonly Segment[]
+  played: Played
+  /** The stretch in which the timer was too far away to be heard. */
+  silent: { fromMs: number; toMs: number }
+  sound: Float32Array
+}
+
+const VOICES: Record<Split, readonly string[]> = { tune: ['kal', 'awb'], test: ['slt', 'rms'] }
+const LINES: Record<Split, readonly string[]> = {
+  tune: [
+    'Keep the jug close to you.',
+    'Breathe out on the way up, shoulders down.',
+    'Nearly there, you are doing fine.',
+    'Knees over your toes.',
+    'Slow and long, look ahead of you.',
+  ],
+  test: [
+    'Long back, and push the deck away.',
+    'If it is too much, leave the jug out.',
+    'The Second Kettle rocks a little today.',
+    'Soft landing, quiet feet.',
+    'Shake out your arms and stay with me.',
+  ],
+}
+const SEED_OF: Record<Split, number> = { tune: 10_000, test: 20_000 }
+
+/** @param folder where spoken lines are kept. */
+export function makeTake(kind: KindName, split: Split, number: number, folder: string): Take {
+  const seed = SEED_OF[split] + Object.keys(KINDS).indexOf(kind) * 100 + number
+  const random = seededRandom(seed)
+  const about: Kind = KINDS[kind]
+  const done = expand(readShorthand(planText(random)).score).segments
+  const matched = about.otherPlan ? expand(readShorthand(planText(random)).score).segments : done
+  const played = play(done, faultsOf(about, random), seed)
+  const fromMs = HEARD_FROM * played.footageMs
+  const silent = { fromMs, toMs: fromMs + (about.unheard ?? 0) * played.footageMs }
+  const sound = soundOf({ played, silent, about, split, seed, folder })
+  return {
+    name: `${kind} ${split} ${number}`,
+    kind,
+    nothing: about.nothing ?? false,
+    segments: matched,
+    played,
+    silent,
+    sound,
+  }
+}
+
+function faultsOf({ faults = {} }: Kind, random: () => number): Faults {
+  if (faults !== 'many') return { ...NO_FAULTS, driftPpm: (random() - 0.5) * 200, ...faults }
+  return {
+    overrunMs: 20_000,
+    ...(random() < 0.5 ? { skipped: 1, repeated: 0 } : { skipped: 0, repeated: 1 }),
+    restarts: random() < 0.5 ? 1 : 0,
+    missedStart: random() < 0.3 ? 0.15 : 0,
+    missedEnd: random() < 0.3 ? 0.15 : 0,
+    driftPpm: (random() - 0.5) * 600,
+  }
+}
+
+const MOVES = [
+  'Jug lift',
+  'Lock-gate push',
+  'Tiller twist',
+  'Pump-out hop',
+  'Deck-rail squat',
+  'Keel hold',
+  'Windlass turn',
+  'Bilge crawl',
+]
+
+/** A plan of six to fourteen minutes. */
+function planText(random: () => number): string {
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T
+  const moves = (count: number): string => MOVES.slice(0, count).join('; ')
+  const talk = `talk Welcome: about ${pick([10, 20, 40])}\n`
+  const lead = pick(['', ', lead 5', ', lead 10'])
+  const main = pick([
+    () =>
+      `circuit Main: ${pick([2, 3])} rounds, ${pick([20, 30, 35, 40, 45])} on, ${pick([10, 15, 20, 30])} off, ${pick([30, 45, 60, 90])} between${lead}\n  ${moves(pick([3, 4, 5, 6]))}\n`,
+    () =>
+      `stations Main: ${pick([2, 3])} sets, ${pick([30, 40])} on, ${pick([15, 20])} off\n  ${moves(pick([3, 4]))}\n`,
+    () => `ladder Main: 5 rungs, from ${pick([15, 20])}, step ${pick([5, 10])}\n  Deck-rail squat\n`,
+    () =>
+      `circuit One: 2 rounds, ${pick([30, 40])} on, ${pick([10, 20])} off, 45 between\n  ${moves(3)}\nbreak Water: 60\ncircuit Two: 2 rounds, ${pick([20, 45])} on, ${pick([15, 25])} off\n  ${moves(4)}\n`,
+  ])()
+  return `${talk}${main}talk Goodbye: about 10\n`
+}
+
+const HEARD_FROM = 0.3
+
+interface Sounding extends Pick<Take, 'played' | 'silent'> {
+  about: Kind
+  split: Split
+  seed: number
+  folder: string
+}
+
+function soundOf({ played, silent, about, split, seed, folder }: Sounding): Float32Array {
+  const random = seededRandom(seed + 1)
+  const length = Math.round((played.footageMs / 1000) * RATE)
+  const endMs = played.footageMs
+  const tones = new Float32Array(length)
+  addTimer(tones, { played, silent, about }, random)
+  const heardAs = about.noise.includes('room') ? inRoom(tones, 0.4 + random() * 0.7, 1) : tones
+  const out = hum(length, 0.01 + random() * 0.02, seed + 2)
+  mix(out, heardAs, 0, 0.06 + random() * 0.15)
+  if (about.noise.includes('music')) {
+    const song = music(length, seed + 3)
+    mix(out, song, 0, (0.04 + random() * 0.06) / levelOf(song))
+  }
+  const voice = VOICES[split][seed % 2] ?? 'kal'
+  if (about.noise.includes('talk'))
+    for (let atMs = random() * 6000; atMs < endMs; atMs += 3000 + random() * 9000) {
+      const line = LINES[split][Math.floor(random() * LINES[split].length)] ?? ''
+      mix(out, speak(line, voice, folder), atMs, 0.25 + random() * 0.3)
+    }
+  if (about.noise.includes('sentence')) {
+    const line = speak(LINES[split][0] ?? '', voice, folder)
+    for (let atMs = 12_000; atMs < endMs; atMs += endMs / 4.5) mix(out, line, atMs, 0.4)
+  }
+  if (about.noise.includes('chime')) {
+    const struck = chime(700 + random() * 900, 1800)
+    for (let atMs = random() * 20_000; atMs < endMs; atMs += 20_000) mix(out, struck, atMs, 0.2)
+  }
+  return out
+}
+
+/** Counts of three and a longer, higher mark; or the mark alone. */
+function addTimer(
+  out: Float32Array,
+  { played, silent, about }: Pick<Sounding, 'played' | 'silent' | 'about'>,
+  random: () => number,
+): void {
+  if (about.timer === 'none') return
+  const markHz = 900 + random() * 2200
+  const mark = tone(markHz, 180 + random() * 350)
+  const count = tone(markHz * (random() < 0.5 ? 1 : 0.75), 60 + random() * 60)
+  const sounds = (atMs: number, sound: Float32Array): void => {
+    if (atMs < silent.fromMs || atMs >= silent.toMs) mix(out, sound, atMs, 1)
+  }
+  const { stretches } = played
+  stretches.forEach(({ segment, startMs, endMs }, at) => {
+    if (segment.kind === 'talk') return
+    if (stretches[at - 1]?.segment.kind === 'talk') sounds(startMs, mark)
+    sounds(endMs, mark)
+    if (about.timer === 'counted') for (const before of [3000, 2000, 1000]) sounds(endMs - before, count)
+  })
+}

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import type { EvidenceOf } from '../evidence'
+import { expand } from '../expand/expand'
+import { readShorthand } from '../shorthand/read'
+import { boundariesOf } from './boundaries'
+import { decode } from './decode'
+import { handStitch } from './ties'
+
+const beep = (atMs: number): EvidenceOf<'beep'> => ({
+  ...{ kind: 'beep', atMs, spreadMs: 3, hz: 2000, durationMs: 400, strength: 0.9 },
+})
+const { segments } = expand(readShorthand('circuit Main: 6 rounds, 40 on, 20 off\n  Jug lift; Keel hold\n').score)
+const boundaries = boundariesOf(segments)
+/** The changes but for the first two and the last two; the session began after 20 s. */
+const heard = boundaries.slice(2, -2).map(({ plannedMs }) => beep(plannedMs + 20_000))
+const FOOTAGE_MS = 900_000
+
+describe('where boundaries lie', () => {
+  it('is shared out among all places that fit, and never to more than one whole', () => {
+    const { posteriors } = decode(segments, heard, FOOTAGE_MS)
+    for (const { instants } of posteriors) {
+      expect(instants.reduce((sum, { mass }) => sum + mass, 0)).toBeLessThanOrEqual(1 + 1e-6)
+      expect(instants[0]?.mass ?? 0).toBeLessThan(0.9)
+    }
+    // A step earlier or later stands among the rivals.
+    const [, , third] = posteriors
+    expect(third?.instants.length).toBeGreaterThan(1)
+  })
+  it('is sure all through once a hand has tied the first and the last of them', () => {
+    const ends = [2, boundaries.length - 3].flatMap((at) => boundaries[at] ?? [])
+    const hands = ends.map((one) => handStitch({ ...one, footageMs: one.plannedMs + 20_000 }))
+    const { posteriors } = decode(segments, heard, FOOTAGE_MS, hands)
+    const between = posteriors.slice(2, -2)
+    between.forEach(({ boundary, instants, evidence }, index) => {
+      expect(Math.abs((instants[0]?.footageMs ?? 0) - boundary.plannedMs - 20_000)).toBeLessThan(100)
+      expect(instants[0]?.mass).toBeGreaterThan(0.9)
+      expect(evidence).toEqual([index === 0 || index === between.length - 1 ? 'hand' : 'beep'])
+    })
+  })
+  it('follows a hand against what was heard', () => {
+    const hand = handStitch({ segmentId: boundaries[6]?.segmentId ?? '', edge: 'start', footageMs: 350_000 })
+    const { posteriors } = decode(segments, heard, FOOTAGE_MS, [hand])
+    expect(posteriors[6]?.instants[0]).toMatchObject({ footageMs: 350_000 })
+    for (const [at, { instants }] of posteriors.entries())
+      for (const { footageMs } of instants) expect(at < 6 ? footageMs <= 350_000 : footageMs >= 350_000).toBe(true)
+  })
+  it('follows from hands alone where nothing was heard, and nothing else is called heard', () => {
+    const hand = handStitch({ segmentId: boundaries[0]?.segmentId ?? '', edge: 'start', footageMs: 5000 })
+    const { posteriors, likeness } = decode(segments, [], FOOTAGE_MS, [hand])
+    expect(likeness).toBe(0)
+    expect(posteriors.slice(1).every(({ evidence }) => evidence.length === 0)).toBe(true)
+  })
+  it('is nowhere, for tones of another session', () => {
+    const other = expand(
+      readShorthand('table Main: 35/15 then 25/35 then 55/10 then 30/25 rounds\n  Squat; Lunge; Crawl\n').score,
+    )
+    const tones = boundariesOf(other.segments).map(({ plannedMs }) => beep(plannedMs + 9000))
+    const { posteriors, likeness } = decode(segments, tones, FOOTAGE_MS)
+    expect(likeness).toBeLessThan(0.5)
+    expect(posteriors.flatMap(({ instants }) => instants).filter(({ mass }) => mass >= 0.5)).toEqual([])
+  })
+})

@@ -1,0 +1,270 @@
+// Where each boundary lies, and how sure that is: a forward-backward pass over all ways to lay the score over the
+// footage, under several hypotheses of how the session was run. What a hand tied holds; the rest follows from it.
+import type { TimerBeep } from '../hear/timerBeeps'
+import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
+import { Problem } from '../problem'
+import type { Segment } from '../score/segment'
+import type { Ms, Share } from '../units'
+import { boundariesOf, tieKey, type Boundary } from './boundaries'
+import { beginnings, mirrored, runForward, type Lattice } from './lattice'
+import { hypothesesFor, lengthOf, stretchesBetween, tiedLikelihood, toneLikelihood, type Hypothesis } from './model'
+import type { Tie } from './ties'
+
+export interface Instant {
+  footageMs: Ms
+  /** How probable it is that the boundary lies here, within the bound. */
+  mass: Share
+}
+
+/** What is known of one boundary. */
+export interface Posterior {
+  boundary: Boundary
+  /** The likeliest instant first, then its rivals; none where the boundary is hardly anywhere. */
+  instants: Instant[]
+  sigmaMs: Ms
+  evidence: EvidenceKind[]
+}
+
+export interface Decoded {
+  posteriors: Posterior[]
+  /** How probable it is that the tones mark the changes of this score at all. */
+  likeness: Share
+}
+
+/** Grids divide a second, so that whole seconds of plan fall on cells. */
+const STEPS: readonly Ms[] = [20, 25, 40, 50, 100, 200, 250, 500]
+const MOST_CELLS = 48_000_000
+/** Only to weigh hypotheses. */
+const COARSE_MS: Ms = 100
+/** A hypothesis less likely than this is not looked at closely. */
+const LEAST_WEIGHT: Share = 0.01
+/** A tie holds within this of the truth where a tone marks it, and where nothing but its neighbours does. */
+export const TONE_BOUND_MS: Ms = 100
+export const LOOSE_BOUND_MS: Ms = 400
+/** A tone this near to what was found is what was heard of it. */
+const SAME_MS: Ms = 60
+const MOST_INSTANTS = 3
+const LEAST_MASS: Share = 0.02
+
+interface Task {
+  segments: readonly Segment[]
+  audible: readonly Boundary[]
+  between: readonly (readonly Segment[])[]
+  plannedMs: readonly Ms[]
+  footageMs: Ms
+  /** The grid on which hypotheses are weighed. */
+  coarseMs: Ms
+  hypotheses: readonly Hypothesis[]
+  hands: ReadonlyMap<string, Tie>
+}
+
+/**
+ * @param evidence in order of time.
+ * @param hands ties that hold whatever was heard; they may not cross.
+ * @throws Problem `too-many` where score and recording are too large to be matched.
+ */
+export function decode(
+  segments: readonly Segment[],
+  evidence: readonly Evidence[],
+  footageMs: Ms,
+  hands: readonly Tie[] = [],
+): Decoded {
+  const beeps = ofKind(evidence, 'beep')
+  const stretches = stretchesBetween(segments, boundariesOf(segments))
+  const lastMs = Math.max(footageMs, beeps.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
+  const coarseMs = Math.max(COARSE_MS, finestStep(stretches.audible.length, lastMs))
+  const task: Task = {
+    ...{ segments, ...stretches, footageMs: lastMs + 1, coarseMs },
+    hypotheses: hypothesesFor(beeps, stretches.audible.length, lastMs + 1, coarseMs),
+    hands: new Map(hands.map((tie) => [tieKey(tie), tie])),
+  }
+  if (!task.audible.length || (!beeps.length && !hands.length)) return { posteriors: [], likeness: 0 }
+  const weights = weigh(task)
+  const stepMs = finestStep(task.audible.length, task.footageMs)
+  const spreads = task.audible.map(() => new Spread())
+  task.hypotheses.forEach((hypothesis, index) => {
+    const weight = weights[index] ?? 0
+    if (weight >= LEAST_WEIGHT) closely(latticeOf(task, hypothesis, stepMs), weight, spreads)
+  })
+  const believed = new Set(
+    task.hypotheses.flatMap((hypothesis, index) => ((weights[index] ?? 0) >= LEAST_WEIGHT ? hypothesis.marks : [])),
+  )
+  const posteriors = task.audible.map((boundary, at): Posterior => {
+    const found = told(boundary, spreads[at] as Spread, stepMs, [...believed])
+    return task.hands.has(tieKey(boundary)) ? { ...found, evidence: ['hand'] } : found
+  })
+  return { posteriors, likeness: 1 - (weights.at(-1) ?? 0) }
+}
+
+/** @returns the probability of each hypothesis. */
+function weigh(task: Task): number[] {
+  const logs = task.hypotheses.map(
+    (hypothesis) =>
+      Math.log(hypothesis.prior) + hypothesis.logCount + logTotal(latticeOf(task, hypothesis, task.coarseMs)),
+  )
+  const most = Math.max(...logs)
+  const shares = logs.map((log) => Math.exp(log - most))
+  const sum = shares.reduce((total, share) => total + share, 0)
+  return shares.map((share) => share / sum)
+}
+
+function finestStep(boundaries: number, footageMs: Ms): Ms {
+  const found = STEPS.find((stepMs) => (boundaries * footageMs) / stepMs <= MOST_CELLS)
+  if (found !== undefined) return found
+  throw new Problem({
+    ...{ code: 'too-many', what: 'pairs to match', most: MOST_CELLS },
+    found: Math.round((boundaries * footageMs) / (STEPS.at(-1) ?? 1)),
+  })
+}
+
+function latticeOf(
+  { audible, between, plannedMs, footageMs, hands }: Task,
+  hypothesis: Hypothesis,
+  stepMs: Ms,
+): Lattice {
+  const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
+  const tones = toneLikelihood(hypothesis, grid)
+  const ties = audible.map((boundary) => hands.get(tieKey(boundary)))
+  const lengths = between.map((held) => lengthOf(held, hypothesis.timed))
+  const only = (at: number, kind: Segment['kind']): boolean =>
+    between[at]?.length === 1 && between[at][0]?.kind === kind
+  return {
+    ...grid,
+    plannedMs,
+    plain: tones,
+    again: lengths.map((_, at) => (only(at, 'rest') && only(at - 1, 'work') ? (lengths[at - 1] ?? null) : null)),
+    leftOut: audible
+      .slice(3)
+      .map((_, at) => (!only(at, 'work') && only(at + 1, 'work') ? (lengths[at] ?? null) : null)),
+    likelihoods: ties.map((tie) => (tie ? tiedLikelihood(tie, grid) : tones)),
+    lengths,
+    fixed: ties.map((tie) => tie !== undefined),
+  }
+}
+
+/** The logarithm of the weight of all paths together. */
+function logTotal(lattice: Lattice): number {
+  const end = beginnings(mirrored(lattice))
+  const count = lattice.likelihoods.length
+  let log = -Infinity
+  runForward(lattice, (at, alpha, logScale) => {
+    let sum = 0
+    for (let cell = 0; cell < lattice.cells; cell++)
+      sum += (alpha[cell] ?? 0) * end(count - 1 - at, lattice.cells - 1 - cell)
+    if (sum > 0) log = logSum(log, logScale + Math.log(sum))
+  })
+  return log
+}
+
+const logSum = (one: number, other: number): number => {
+  const most = Math.max(one, other)
+  return most === -Infinity ? most : most + Math.log1p(Math.exp(Math.min(one, other) - most))
+}
+
+/** Where a boundary may lie: cells with their probability, the others left out. */
+class Spread {
+  private readonly shares = new Map<number, number>()
+
+  add(cell: number, share: number): void {
+    this.shares.set(cell, (this.shares.get(cell) ?? 0) + share)
+  }
+
+  /** In order of time. */
+  cells(): [cell: number, share: number][] {
+    return [...this.shares].sort(([one], [other]) => one - other)
+  }
+}
+
+const LEAST_SHARE = 1e-6
+
+function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): void {
+  const { cells, likelihoods } = lattice
+  const count = likelihoods.length
+  const kept: Float32Array[] = []
+  const scales: number[] = []
+  runForward(lattice, (at, alpha, logScale) => {
+    kept[at] = Float32Array.from(alpha)
+    scales[at] = logScale
+  })
+  const total = logTotalOf(lattice, kept, scales)
+  runForward(mirrored(lattice), (turned, beta, logScale) => {
+    const at = count - 1 - turned
+    const alpha = kept[at] as Float32Array,
+      likelihood = likelihoods[at] as Float64Array,
+      spread = spreads[at] as Spread
+    const factor = weight * Math.exp((scales[at] ?? 0) + logScale - total)
+    for (let cell = 0; cell < cells; cell++) {
+      const held = likelihood[cell] ?? 0
+      if (!held) continue
+      const share = ((alpha[cell] ?? 0) * (beta[cells - 1 - cell] ?? 0) * factor) / held
+      if (share > LEAST_SHARE) spread.add(cell, share)
+    }
+  })
+}
+
+function logTotalOf(lattice: Lattice, kept: readonly Float32Array[], scales: readonly number[]): number {
+  const end = beginnings(mirrored(lattice))
+  return kept.reduce((log, alpha, at) => {
+    let sum = 0
+    for (let cell = 0; cell < lattice.cells; cell++)
+      sum += (alpha[cell] ?? 0) * end(kept.length - 1 - at, lattice.cells - 1 - cell)
+    return sum > 0 ? logSum(log, (scales[at] ?? 0) + Math.log(sum)) : log
+  }, -Infinity)
+}
+
+function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly TimerBeep[]): Posterior {
+  const cells = spread.cells()
+  const [sharp] = windows(cells, TONE_BOUND_MS / stepMs)
+  const tone = sharp && toneNear(marks, sharp.mean * stepMs)
+  const found = tone ? windows(cells, TONE_BOUND_MS / stepMs) : windows(cells, LOOSE_BOUND_MS / stepMs)
+  return {
+    boundary,
+    instants: found.map(({ mean, mass }, index) => ({
+      footageMs: Math.round(index === 0 && tone ? tone.atMs : mean * stepMs),
+      mass: Math.min(1, mass),
+    })),
+    sigmaMs: Math.round(Math.hypot((found[0]?.sigma ?? 0) * stepMs, tone?.spreadMs ?? 0)),
+    evidence: tone ? ['beep'] : [],
+  }
+}
+
+function toneNear(marks: readonly TimerBeep[], atMs: Ms): TimerBeep | undefined {
+  const near = marks.filter((one) => Math.abs(one.atMs - atMs) <= SAME_MS)
+  return near.sort((one, other) => Math.abs(one.atMs - atMs) - Math.abs(other.atMs - atMs))[0]
+}
+
+interface Window {
+  mass: Share
+  mean: number
+  sigma: number
+}
+
+/** The heaviest stretches of `reach` cells to either side, none touching another, heaviest first. */
+function windows(cells: readonly [number, number][], reach: number): Window[] {
+  let left = cells
+  const found: Window[] = []
+  while (found.length < MOST_INSTANTS && left.length) {
+    const [from, to] = heaviest(left, 2 * reach)
+    const held = left.slice(from, to)
+    const mass = held.reduce((sum, [, share]) => sum + share, 0)
+    if (mass < LEAST_MASS) break
+    const mean = held.reduce((sum, [cell, share]) => sum + cell * share, 0) / mass
+    const square = held.reduce((sum, [cell, share]) => sum + (cell - mean) ** 2 * share, 0) / mass
+    found.push({ mass, mean, sigma: Math.sqrt(square) })
+    left = left.filter(([cell]) => Math.abs(cell - mean) > 2 * reach)
+  }
+  return found
+}
+
+function heaviest(cells: readonly [number, number][], width: number): [from: number, to: number] {
+  let best: [number, number] = [0, 0],
+    most = -1,
+    sum = 0,
+    from = 0
+  cells.forEach(([cell, share], to) => {
+    sum += share
+    while (cell - (cells[from]?.[0] ?? 0) > width) sum -= cells[from++]?.[1] ?? 0
+    if (sum > most) [most, best] = [sum, [from, to + 1]]
+  })
+  return best
+}

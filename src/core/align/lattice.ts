@@ -1,0 +1,260 @@
+// All the ways in which the boundaries of a score may lie in a footage, summed: a forward pass over boundaries and
+// cells of time. The backward pass is the same one, run over everything reversed.
+import type { Ms, Share } from '../units'
+
+/**
+ * One part of what is believed of a length; the weights of all parts sum to 1. `near` is a bell of standard deviation
+ * `scaleMs` round `atMs`, `about` falls off on both sides of it (Laplace), `over` only above it (exponential), and
+ * `any` is every length from `atMs` on alike.
+ */
+export interface LengthPart {
+  weight: Share
+  shape: 'near' | 'about' | 'over' | 'any'
+  atMs: Ms
+  scaleMs: Ms
+}
+export type Length = readonly LengthPart[]
+
+export interface Lattice {
+  cells: number
+  stepMs: Ms
+  /** How much likelier what was heard is if any change lies in a cell. */
+  plain: Float64Array
+  /** For each boundary, how much likelier what was heard is if the boundary lies in a cell; arrays may be shared. */
+  likelihoods: readonly Float64Array[]
+  /** `lengths[k]` lies between boundaries k and k + 1. */
+  lengths: readonly Length[]
+  /** Planned lengths, of the same places. */
+  plannedMs: readonly Ms[]
+  /** Where a stretch is a rest after work that may have been done twice with it: the length of that work. */
+  again: readonly (Length | null)[]
+  /** `leftOut[k]` leads from boundary k to k + 3 where the station between may be left out. */
+  leftOut: readonly (Length | null)[]
+  /** Boundaries that no path may leave out: somebody tied them. */
+  fixed: readonly boolean[]
+}
+
+/** Called for each boundary in the order of the pass. `alpha` is reused: copy what is to be kept. */
+export type OnBoundary = (at: number, alpha: Float64Array, logScale: number) => void
+
+/** The footage begins with the first boundary; within the score; or anywhere. */
+const FROM_FIRST = 0.84
+const FROM_WITHIN = 0.08
+const FROM_ANYWHERE = 0.08
+/** One station is left out: two boundaries never happen. */
+const SKIP_STATION: Share = 0.006
+/** A station is done twice: two changes come that the score does not have. */
+const REPEAT_STATION: Share = 0.004
+/** Any number of boundaries is left out, as where a part was not filmed; each at this share of the price. */
+const SKIP_PART: Share = 0.001
+const SKIP_FADE: Share = 0.9
+/** No two boundaries are closer: one tone is not heard for both. */
+const CLOSEST_MS: Ms = 1000
+/** Beyond this many standard deviations a bell is nothing. */
+const REACH = 4
+
+/** The same lattice seen from its end. */
+export function mirrored({ plain, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
+  const turned = new Map([...new Set([plain, ...likelihoods])].map((one) => [one, one.slice().reverse()]))
+  return {
+    ...same,
+    plain: turned.get(plain) ?? plain,
+    likelihoods: likelihoods.map((one) => turned.get(one) ?? one).reverse(),
+    lengths: [...lengths].reverse(),
+    plannedMs: [...plannedMs].reverse(),
+    again: [...again].reverse(),
+    leftOut: [...leftOut].reverse(),
+    fixed: [...fixed].reverse(),
+  }
+}
+
+/** Weights of paths that begin at a boundary, per cell. Ends are weighed alike, seen from the other side. */
+export function beginnings({
+  cells,
+  stepMs,
+  likelihoods,
+  plannedMs,
+  fixed,
+}: Lattice): (at: number, cell: number) => number {
+  const count = likelihoods.length
+  const firstFixed = fixed.indexOf(true)
+  return (at, cell) => {
+    if (firstFixed >= 0 && at > firstFixed) return 0
+    if (at === 0) return FROM_FIRST / cells
+    const within = Math.max(1, Math.round((plannedMs[at - 1] ?? 0) / stepMs))
+    return (cell < within ? FROM_WITHIN / count / within : 0) + FROM_ANYWHERE / count / cells
+  }
+}
+
+/** Sums over all paths to each boundary, in order. */
+export function runForward(lattice: Lattice, onBoundary: OnBoundary): void {
+  new ForwardPass(lattice).run(onBoundary)
+}
+
+class ForwardPass {
+  /** Of this boundary and the three before it, by place modulo 4, with the logarithms of their scales. */
+  private readonly recent: readonly Float64Array[]
+  private readonly scales = [0, 0, 0, 0]
+  /** Of all boundaries but the last, fading. */
+  private readonly pool: Float64Array
+  private readonly twice: readonly [Float64Array, Float64Array]
+  private logScale = 0
+
+  constructor(private readonly lattice: Lattice) {
+    const empty = (): Float64Array => new Float64Array(lattice.cells)
+    this.recent = [empty(), empty(), empty(), empty()]
+    this.pool = empty()
+    this.twice = [empty(), empty()]
+  }
+
+  run(onBoundary: OnBoundary): void {
+    const { cells, likelihoods } = this.lattice
+    const begin = beginnings(this.lattice)
+    likelihoods.forEach((likelihood, at) => {
+      const alpha = this.at(at)
+      const entry = Math.exp(Math.min(600, -this.logScale))
+      for (let cell = 0; cell < cells; cell++) alpha[cell] = begin(at, cell) * entry
+      if (at) this.arrive(at, alpha)
+      let sum = 0
+      for (let cell = 0; cell < cells; cell++) sum += alpha[cell] = (alpha[cell] ?? 0) * (likelihood[cell] ?? 0)
+      this.rescale(at, alpha, sum > 0 ? 1 / sum : 1)
+      onBoundary(at, alpha, this.logScale)
+    })
+  }
+
+  private at(boundary: number): Float64Array {
+    return this.recent[boundary % 4] as Float64Array
+  }
+
+  /** By the stretch before, over a station done twice, past one left out, or past any number. */
+  private arrive(at: number, alpha: Float64Array): void {
+    const { stepMs, lengths, again, leftOut, fixed } = this.lattice
+    const before = this.at(at - 1)
+    const rest = lengths[at - 1] ?? [],
+      work = again[at - 1]
+    spread(rest, 1 - SKIP_STATION - SKIP_PART - REPEAT_STATION, { from: before, into: alpha, stepMs })
+    if (work) {
+      const [start, end] = this.twice
+      this.onceMore(rest, before, start)
+      this.onceMore(work, start, end)
+      spread(rest, REPEAT_STATION, { from: end, into: alpha, stepMs })
+    }
+    const shortcut = leftOut[at - 3]
+    if (shortcut && !fixed[at - 1] && !fixed[at - 2]) {
+      const weight = SKIP_STATION * Math.exp(Math.max(-600, (this.scales[(at - 3) % 4] ?? 0) - this.logScale))
+      spread(shortcut, weight, { from: this.at(at - 3), into: alpha, stepMs })
+    }
+    if (fixed[at - 1]) this.pool.fill(0)
+    else leap(this.pool, alpha, Math.max(1, Math.round(CLOSEST_MS / stepMs)))
+  }
+
+  /** To a change that is none of the score's, heard like any other. */
+  private onceMore(length: Length, from: Float64Array, into: Float64Array): void {
+    const { plain, stepMs } = this.lattice
+    into.fill(0)
+    spread(length, 1, { from, into, stepMs })
+    for (let cell = 0; cell < into.length; cell++) into[cell] = (into[cell] ?? 0) * (plain[cell] ?? 0)
+  }
+
+  private rescale(at: number, alpha: Float64Array, scale: number): void {
+    const { pool } = this
+    const before = at ? this.at(at - 1) : null
+    for (let cell = 0; cell < alpha.length; cell++) {
+      alpha[cell] = (alpha[cell] ?? 0) * scale
+      pool[cell] = ((pool[cell] ?? 0) * SKIP_FADE + (before?.[cell] ?? 0)) * scale
+    }
+    this.logScale -= Math.log(scale)
+    this.scales[at % 4] = this.logScale
+  }
+}
+
+/** From wherever the pool stands to any cell that lies later by `lag` at least. */
+function leap(pool: Float64Array, into: Float64Array, lag: number): void {
+  everywhere(pool, into, { share: SKIP_PART, shift: lag })
+}
+
+interface Move {
+  from: Float64Array
+  into: Float64Array
+  stepMs: Ms
+}
+
+/** Adds to `into` what `from` becomes after a length, times `weight`. */
+function spread(length: Length, weight: number, { from, into, stepMs }: Move): void {
+  for (const part of length) {
+    const share = part.weight * weight
+    const shift = Math.round(part.atMs / stepMs)
+    const scale = part.scaleMs / stepMs
+    switch (part.shape) {
+      case 'near':
+        bell(from, into, { share, shift, scale })
+        break
+      case 'about':
+        bothSides(from, into, { share, shift, scale })
+        break
+      case 'over':
+        above(from, into, { share, shift, scale })
+        break
+      case 'any':
+        everywhere(from, into, { share, shift })
+    }
+  }
+}
+
+interface Shape {
+  share: number
+  /** In cells. */
+  shift: number
+  scale: number
+}
+
+function bell(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
+  const sigma = Math.max(0.5, scale)
+  const reach = Math.ceil(REACH * sigma)
+  const taps = Float64Array.from({ length: 2 * reach + 1 }, (_, index) =>
+    Math.exp(-(((index - reach) / sigma) ** 2) / 2),
+  )
+  const total = taps.reduce((sum, tap) => sum + tap, 0)
+  for (let tap = 0; tap < taps.length; tap++) {
+    const factor = (share * (taps[tap] ?? 0)) / total
+    const move = shift + tap - reach
+    const low = Math.max(0, move),
+      high = Math.min(into.length, from.length + move)
+    for (let cell = low; cell < high; cell++) into[cell] = (into[cell] ?? 0) + factor * (from[cell - move] ?? 0)
+  }
+}
+
+/** Two exponentials back to back, by recursion: the cost does not grow with the scale. */
+function bothSides(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
+  const keep = Math.exp(-1 / Math.max(0.5, scale))
+  const factor = (share * (1 - keep)) / (1 + keep)
+  let held = 0
+  for (let cell = Math.max(0, shift); cell < into.length; cell++) {
+    held = keep * held + (from[cell - shift] ?? 0)
+    into[cell] = (into[cell] ?? 0) + factor * held
+  }
+  held = 0
+  for (let cell = from.length - 1 + shift; cell >= 0; cell--) {
+    if (cell < into.length) into[cell] = (into[cell] ?? 0) + factor * held
+    held = keep * (held + (from[cell - shift] ?? 0))
+  }
+}
+
+function above(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
+  const keep = Math.exp(-1 / Math.max(0.5, scale))
+  const factor = share * (1 - keep)
+  let held = 0
+  for (let cell = Math.max(0, shift); cell < into.length; cell++) {
+    held = keep * held + (from[cell - shift] ?? 0)
+    into[cell] = (into[cell] ?? 0) + factor * held
+  }
+}
+
+function everywhere(from: Float64Array, into: Float64Array, { share, shift }: Omit<Shape, 'scale'>): void {
+  const factor = share / into.length
+  let sum = 0
+  for (let cell = shift; cell < into.length; cell++) {
+    sum += from[cell - shift] ?? 0
+    into[cell] = (into[cell] ?? 0) + factor * sum
+  }
+}
