@@ -4,56 +4,11 @@
 import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { boundariesOf, tieKey } from '../src/core/align/boundaries'
-import { matchEvidence } from '../src/core/align/sync'
-import { ToneListener } from '../src/core/hear/tones'
-import { KINDS, makeTake, type KindName, type Split, type Take } from '../demo/takes/takes'
-import { RATE } from '../demo/takes/sounds'
+import { BOUND_MS, isRight, judgeTake, SURE, type Outcome } from '../demo/takes/judge'
+import { KINDS, makeTake, type KindName, type Split } from '../demo/takes/takes'
 
 const [split = 'test', each = '4', only] = process.argv.slice(2)
 const folder = join(tmpdir(), 'jivet-spoken')
-const BOUND_MS = 100
-const SURE = 0.9
-
-interface Tied {
-  confidence: number
-  /** Null where the change never came, or was not filmed. */
-  errorMs: number | null
-}
-interface Outcome {
-  take: Take
-  changes: number
-  ties: Tied[]
-  hearS: number
-  matchS: number
-}
-
-const isHeard = (came: readonly number[] | undefined, { fromMs, toMs }: Take['silent']): boolean =>
-  came?.some((atMs) => atMs < fromMs || atMs >= toMs) ?? false
-const isRight = ({ errorMs }: Tied): boolean => errorMs !== null && errorMs <= BOUND_MS
-
-function judge(take: Take): Outcome {
-  const { sound, segments, played, silent, nothing } = take
-  const listener = new ToneListener()
-  const started = process.cpuUsage()
-  for (let at = 0; at < sound.length; at += RATE) listener.push(sound.subarray(at, at + RATE))
-  const evidence = listener.finish()
-  const heard = process.cpuUsage(started)
-  const { found: stitches } = matchEvidence(segments, evidence, played.footageMs)
-  const matched = process.cpuUsage(started)
-  const truth = nothing ? new Map<string, number[]>() : played.truth
-  const ties = stitches.map((one): Tied => {
-    const came = truth.get(tieKey(one))
-    const errorMs = came ? Math.min(...came.map((atMs) => Math.abs(one.footageMs - atMs))) : null
-    return { confidence: one.confidence, errorMs }
-  })
-  const hearS = (heard.user + heard.system) / 1e6
-  return {
-    ...{ take, ties, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
-    changes: boundariesOf(segments).filter((one) => isHeard(truth.get(tieKey(one)), silent)).length,
-  }
-}
-
 const percent = (part: number, whole: number): string => (whole ? `${((100 * part) / whole).toFixed(1)} %` : '-')
 const at = (sorted: readonly number[], share: number): string => {
   const value = sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]
@@ -78,7 +33,9 @@ const outcomes: Outcome[] = []
 const rows: string[] = []
 for (const kind of Object.keys(KINDS) as KindName[]) {
   if (only && kind !== only) continue
-  const own = Array.from({ length: Number(each) }, (_, number) => judge(makeTake(kind, split as Split, number, folder)))
+  const own = Array.from({ length: Number(each) }, (_, number) =>
+    judgeTake(makeTake(kind, split as Split, number, folder)),
+  )
   outcomes.push(...own)
   rows.push(rowOf(kind, own))
   process.stdout.write(`${rows.at(-1) ?? ''}\n`)

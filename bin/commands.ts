@@ -21,6 +21,7 @@ import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
+import { whyTied } from '../src/core/words/en/hearing'
 import { texts } from '../src/core/words/en/screens'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
@@ -169,10 +170,11 @@ const syncCommand: Command = async (files, options) => {
   const { evidence, facts } = await hearFile(footage, options.signal)
   const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
   const { summary, ...report } = describeSync(segments, found, facts.durationMs)
-  const result = { ...report, summary: { ...summary, likeness: round2(likeness) } }
+  const stitches = report.stitches.map((one) => ({ ...one, why: whyTied({ alternatives: [], ...one }) }))
+  const result = { ...report, stitches, summary: { ...summary, likeness: round2(likeness) } }
   if (options.json) return printJson(result)
   if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
-  for (const stitch of result.stitches)
+  for (const stitch of stitches)
     print(
       `${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
     )

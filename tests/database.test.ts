@@ -399,6 +399,17 @@ describe('footage', () => {
     await sql()`update footage set facts = facts - 'zeroS' where id = ${id}`
     expect(await outdatedFootage()).toContainEqual({ id, workoutId })
   })
+  it('that an older engine heard is heard again', async () => {
+    const { createWorkout, outdatedFootage, saveEvidence, sql } = await parts()
+    const workoutId = await createWorkout(score()),
+      id = await filmed(workoutId)
+    await sql().begin((tx) =>
+      saveEvidence(tx, id, [{ kind: 'beep', atMs: 1000, spreadMs: 3, strength: 0.5, hz: 2000, durationMs: 300 }]),
+    )
+    expect(await outdatedFootage()).not.toContainEqual({ id, workoutId })
+    await sql()`update evidence set engine = 1 where footage_id = ${id}`
+    expect(await outdatedFootage()).toContainEqual({ id, workoutId })
+  })
 })
 
 describe('the store', () => {

@@ -179,10 +179,12 @@ export async function saveEvidence(tx: Db, footageId: string, evidence: readonly
       (kind text, at_ms float8, spread_ms real, strength real, payload jsonb)`
 }
 
-/** Ready footage that an older Jivet measured, before it knew where instant 0 lies. */
+/** Ready footage that an older Jivet measured, before it knew where instant 0 lies, or that an older engine heard. */
 export async function outdatedFootage(): Promise<{ id: string; workoutId: string }[]> {
   return sql()<{ id: string; workoutId: string }[]>`
-    select id, workout_id as "workoutId" from footage where state = 'ready' and not facts ? 'zeroS'
+    select id, workout_id as "workoutId" from footage where state = 'ready'
+      and (not facts ? 'zeroS'
+        or exists (select 1 from evidence where footage_id = footage.id and engine < ${EVIDENCE_VERSION}))
       and not exists (select 1 from jobs where footage_id = footage.id and kind = 'prepare' and state in ('queued', 'active'))`
 }
 

@@ -6,8 +6,16 @@ import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import { beginnings, mirrored, runForward, type Lattice } from './lattice'
-import { hypothesesFor, lengthOf, stretchesBetween, tiedLikelihood, toneLikelihood, type Hypothesis } from './model'
+import { beginnings, mirrored, runForward, type Beginning, type Lattice, type Length } from './lattice'
+import {
+  hypothesesFor,
+  lengthOf,
+  stretchesBetween,
+  tiedLikelihood,
+  toneLikelihood,
+  usually,
+  type Hypothesis,
+} from './model'
 import type { Tie } from './ties'
 
 export interface Instant {
@@ -33,9 +41,10 @@ export interface Decoded {
 
 /** Grids divide a second, so that whole seconds of plan fall on cells. */
 const STEPS: readonly Ms[] = [20, 25, 40, 50, 100, 200, 250, 500]
-const MOST_CELLS = 48_000_000
-/** Only to weigh hypotheses. */
+const MOST_CELLS = 20_000_000
+/** Only to weigh hypotheses; twice as coarse where there is much to weigh. */
 const COARSE_MS: Ms = 100
+const MUCH = 4_000_000
 /** A hypothesis less likely than this is not looked at closely. */
 const LEAST_WEIGHT: Share = 0.01
 /** A tie holds within this of the truth where a tone marks it, and where nothing but its neighbours does. */
@@ -72,7 +81,8 @@ export function decode(
   const beeps = ofKind(evidence, 'beep')
   const stretches = stretchesBetween(segments, boundariesOf(segments))
   const lastMs = Math.max(footageMs, beeps.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
-  const coarseMs = Math.max(COARSE_MS, finestStep(stretches.audible.length, lastMs))
+  const much = (stretches.audible.length * lastMs) / COARSE_MS > MUCH
+  const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const task: Task = {
     ...{ segments, ...stretches, footageMs: lastMs + 1, coarseMs },
     hypotheses: hypothesesFor(beeps, stretches.audible.length, lastMs + 1, coarseMs),
@@ -84,7 +94,7 @@ export function decode(
   const spreads = task.audible.map(() => new Spread())
   task.hypotheses.forEach((hypothesis, index) => {
     const weight = weights[index] ?? 0
-    if (weight >= LEAST_WEIGHT) closely(latticeOf(task, hypothesis, stepMs), weight, spreads)
+    if (weight >= LEAST_WEIGHT) closely(latticeOf(task, hypothesis, { stepMs, weighing: false }), weight, spreads)
   })
   const believed = new Set(
     task.hypotheses.flatMap((hypothesis, index) => ((weights[index] ?? 0) >= LEAST_WEIGHT ? hypothesis.marks : [])),
@@ -100,7 +110,9 @@ export function decode(
 function weigh(task: Task): number[] {
   const logs = task.hypotheses.map(
     (hypothesis) =>
-      Math.log(hypothesis.prior) + hypothesis.logCount + logTotal(latticeOf(task, hypothesis, task.coarseMs)),
+      Math.log(hypothesis.prior) +
+      hypothesis.logCount +
+      logTotal(latticeOf(task, hypothesis, { stepMs: task.coarseMs, weighing: true })),
   )
   const most = Math.max(...logs)
   const shares = logs.map((log) => Math.exp(log - most))
@@ -120,7 +132,7 @@ function finestStep(boundaries: number, footageMs: Ms): Ms {
 function latticeOf(
   { audible, between, plannedMs, footageMs, hands }: Task,
   hypothesis: Hypothesis,
-  stepMs: Ms,
+  { stepMs, weighing }: { stepMs: Ms; weighing: boolean },
 ): Lattice {
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
   const tones = toneLikelihood(hypothesis, grid)
@@ -128,14 +140,19 @@ function latticeOf(
   const lengths = between.map((held) => lengthOf(held, hypothesis.timed))
   const only = (at: number, kind: Segment['kind']): boolean =>
     between[at]?.length === 1 && between[at][0]?.kind === kind
+  /** Of what hardly ever happens, only how it usually goes. */
+  const usual = (at: number): Length | null => (lengths[at] ? usually(lengths[at]) : null)
+  const repeated = (at: number): Lattice['again'][number] => {
+    const rest = usual(at),
+      work = usual(at - 1)
+    return only(at, 'rest') && only(at - 1, 'work') && rest && work ? { rest, work } : null
+  }
   return {
     ...grid,
     plannedMs,
     plain: tones,
-    again: lengths.map((_, at) => (only(at, 'rest') && only(at - 1, 'work') ? (lengths[at - 1] ?? null) : null)),
-    leftOut: audible
-      .slice(3)
-      .map((_, at) => (!only(at, 'work') && only(at + 1, 'work') ? (lengths[at] ?? null) : null)),
+    again: lengths.map((_, at) => (weighing ? null : repeated(at))),
+    leftOut: audible.slice(3).map((_, at) => (!only(at, 'work') && only(at + 1, 'work') ? usual(at) : null)),
     likelihoods: ties.map((tie) => (tie ? tiedLikelihood(tie, grid) : tones)),
     lengths,
     fixed: ties.map((tie) => tie !== undefined),
@@ -144,16 +161,25 @@ function latticeOf(
 
 /** The logarithm of the weight of all paths together. */
 function logTotal(lattice: Lattice): number {
-  const end = beginnings(mirrored(lattice))
-  const count = lattice.likelihoods.length
+  const ends = endsOf(lattice)
   let log = -Infinity
   runForward(lattice, (at, alpha, logScale) => {
-    let sum = 0
-    for (let cell = 0; cell < lattice.cells; cell++)
-      sum += (alpha[cell] ?? 0) * end(count - 1 - at, lattice.cells - 1 - cell)
-    if (sum > 0) log = logSum(log, logScale + Math.log(sum))
+    log = logSum(log, logScale + Math.log(endingIn(alpha, ends[at])))
   })
   return log
+}
+
+const endsOf = (lattice: Lattice): Beginning[] => beginnings(mirrored(lattice)).reverse()
+
+/** The weight of paths that end at a boundary. */
+function endingIn(alpha: Float64Array | Float32Array, end: Beginning | undefined): number {
+  if (!end) return 0
+  const from = alpha.length - end.within
+  let far = 0,
+    near = 0
+  for (let cell = 0; cell < from; cell++) far += alpha[cell] ?? 0
+  for (let cell = from; cell < alpha.length; cell++) near += alpha[cell] ?? 0
+  return far * end.far + near * end.near
 }
 
 const logSum = (one: number, other: number): number => {
@@ -186,7 +212,11 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
     kept[at] = Float32Array.from(alpha)
     scales[at] = logScale
   })
-  const total = logTotalOf(lattice, kept, scales)
+  const ends = endsOf(lattice)
+  const total = kept.reduce(
+    (log, alpha, at) => logSum(log, (scales[at] ?? 0) + Math.log(endingIn(alpha, ends[at]))),
+    -Infinity,
+  )
   runForward(mirrored(lattice), (turned, beta, logScale) => {
     const at = count - 1 - turned
     const alpha = kept[at] as Float32Array,
@@ -200,16 +230,6 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
       if (share > LEAST_SHARE) spread.add(cell, share)
     }
   })
-}
-
-function logTotalOf(lattice: Lattice, kept: readonly Float32Array[], scales: readonly number[]): number {
-  const end = beginnings(mirrored(lattice))
-  return kept.reduce((log, alpha, at) => {
-    let sum = 0
-    for (let cell = 0; cell < lattice.cells; cell++)
-      sum += (alpha[cell] ?? 0) * end(kept.length - 1 - at, lattice.cells - 1 - cell)
-    return sum > 0 ? logSum(log, (scales[at] ?? 0) + Math.log(sum)) : log
-  }, -Infinity)
 }
 
 function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly TimerBeep[]): Posterior {

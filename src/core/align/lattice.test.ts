@@ -29,7 +29,7 @@ function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
   return {
     ...{ cells, stepMs: 100, plain, lengths, plannedMs },
     likelihoods: Array.from({ length: count }, (_, at) => (isTied(at) ? tied : plain)),
-    again: lengths.map((_, at) => (at % 2 ? (lengths[at - 1] ?? null) : null)),
+    again: lengths.map((rest, at) => (at % 2 ? { rest, work: lengths[at - 1] ?? rest } : null)),
     leftOut: Array.from({ length: Math.max(0, count - 3) }, (_, at) => (at % 2 ? (lengths[at] ?? null) : null)),
     fixed: Array.from({ length: count }, (_, at) => isTied(at)),
   }
@@ -37,11 +37,12 @@ function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
 
 /** The weight of all paths, from one end. */
 function total(lattice: Lattice): number {
-  const end = beginnings(mirrored(lattice))
+  const ends = beginnings(mirrored(lattice)).reverse()
   let sum = 0
   runForward(lattice, (at, alpha, logScale) => {
+    const { within = 0, near = 0, far = 0 } = ends[at] ?? {}
     alpha.forEach((value, cell) => {
-      sum += value * end(lattice.likelihoods.length - 1 - at, lattice.cells - 1 - cell) * Math.exp(logScale)
+      sum += value * (cell < lattice.cells - within ? far : near) * Math.exp(logScale)
     })
   })
   return sum

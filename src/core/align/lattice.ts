@@ -26,8 +26,8 @@ export interface Lattice {
   lengths: readonly Length[]
   /** Planned lengths, of the same places. */
   plannedMs: readonly Ms[]
-  /** Where a stretch is a rest after work that may have been done twice with it: the length of that work. */
-  again: readonly (Length | null)[]
+  /** Where a stretch is a rest after work that may have been done twice with it: how long both usually are. */
+  again: readonly ({ rest: Length; work: Length } | null)[]
   /** `leftOut[k]` leads from boundary k to k + 3 where the station between may be left out. */
   leftOut: readonly (Length | null)[]
   /** Boundaries that no path may leave out: somebody tied them. */
@@ -51,7 +51,9 @@ const SKIP_FADE: Share = 0.9
 /** No two boundaries are closer: one tone is not heard for both. */
 const CLOSEST_MS: Ms = 1000
 /** Beyond this many standard deviations a bell is nothing. */
-const REACH = 4
+const REACH = 3
+/** Less than this is nothing: sums that fade further take a processor many times as long. */
+const NOTHING = 1e-200
 
 /** The same lattice seen from its end. */
 export function mirrored({ plain, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
@@ -68,22 +70,24 @@ export function mirrored({ plain, likelihoods, lengths, plannedMs, again, leftOu
   }
 }
 
-/** Weights of paths that begin at a boundary, per cell. Ends are weighed alike, seen from the other side. */
-export function beginnings({
-  cells,
-  stepMs,
-  likelihoods,
-  plannedMs,
-  fixed,
-}: Lattice): (at: number, cell: number) => number {
-  const count = likelihoods.length
+/** Weights of paths that begin at a boundary, per cell: in the first cells, and in all others. */
+export interface Beginning {
+  within: number
+  near: number
+  far: number
+}
+
+/** How likely the footage begins with each boundary. Ends are weighed alike, seen from the other side. */
+export function beginnings({ cells, stepMs, likelihoods, plannedMs, fixed }: Lattice): Beginning[] {
   const firstFixed = fixed.indexOf(true)
-  return (at, cell) => {
-    if (firstFixed >= 0 && at > firstFixed) return 0
-    if (at === 0) return FROM_FIRST / cells
-    const within = Math.max(1, Math.round((plannedMs[at - 1] ?? 0) / stepMs))
-    return (cell < within ? FROM_WITHIN / count / within : 0) + FROM_ANYWHERE / count / cells
-  }
+  const count = likelihoods.length
+  return likelihoods.map((_, at) => {
+    if (firstFixed >= 0 && at > firstFixed) return { within: 0, near: 0, far: 0 }
+    if (at === 0) return { within: 0, near: 0, far: FROM_FIRST / cells }
+    const within = Math.min(cells, Math.max(1, Math.round((plannedMs[at - 1] ?? 0) / stepMs)))
+    const far = FROM_ANYWHERE / count / cells
+    return { within, near: FROM_WITHIN / count / within + far, far }
+  })
 }
 
 /** Sums over all paths to each boundary, in order. */
@@ -113,7 +117,8 @@ class ForwardPass {
     likelihoods.forEach((likelihood, at) => {
       const alpha = this.at(at)
       const entry = Math.exp(Math.min(600, -this.logScale))
-      for (let cell = 0; cell < cells; cell++) alpha[cell] = begin(at, cell) * entry
+      const { within = 0, near = 0, far = 0 } = begin[at] ?? {}
+      alpha.fill(near * entry, 0, within).fill(far * entry, within)
       if (at) this.arrive(at, alpha)
       let sum = 0
       for (let cell = 0; cell < cells; cell++) sum += alpha[cell] = (alpha[cell] ?? 0) * (likelihood[cell] ?? 0)
@@ -130,14 +135,13 @@ class ForwardPass {
   private arrive(at: number, alpha: Float64Array): void {
     const { stepMs, lengths, again, leftOut, fixed } = this.lattice
     const before = this.at(at - 1)
-    const rest = lengths[at - 1] ?? [],
-      work = again[at - 1]
-    spread(rest, 1 - SKIP_STATION - SKIP_PART - REPEAT_STATION, { from: before, into: alpha, stepMs })
-    if (work) {
+    const twice = again[at - 1]
+    spread(lengths[at - 1] ?? [], 1 - SKIP_STATION - SKIP_PART - REPEAT_STATION, { from: before, into: alpha, stepMs })
+    if (twice) {
       const [start, end] = this.twice
-      this.onceMore(rest, before, start)
-      this.onceMore(work, start, end)
-      spread(rest, REPEAT_STATION, { from: end, into: alpha, stepMs })
+      this.onceMore(twice.rest, before, start)
+      this.onceMore(twice.work, start, end)
+      spread(twice.rest, REPEAT_STATION, { from: end, into: alpha, stepMs })
     }
     const shortcut = leftOut[at - 3]
     if (shortcut && !fixed[at - 1] && !fixed[at - 2]) {
@@ -231,12 +235,14 @@ function bothSides(from: Float64Array, into: Float64Array, { share, shift, scale
   let held = 0
   for (let cell = Math.max(0, shift); cell < into.length; cell++) {
     held = keep * held + (from[cell - shift] ?? 0)
+    if (held < NOTHING) held = 0
     into[cell] = (into[cell] ?? 0) + factor * held
   }
   held = 0
   for (let cell = from.length - 1 + shift; cell >= 0; cell--) {
     if (cell < into.length) into[cell] = (into[cell] ?? 0) + factor * held
     held = keep * (held + (from[cell - shift] ?? 0))
+    if (held < NOTHING) held = 0
   }
 }
 
@@ -246,6 +252,7 @@ function above(from: Float64Array, into: Float64Array, { share, shift, scale }: 
   let held = 0
   for (let cell = Math.max(0, shift); cell < into.length; cell++) {
     held = keep * held + (from[cell - shift] ?? 0)
+    if (held < NOTHING) held = 0
     into[cell] = (into[cell] ?? 0) + factor * held
   }
 }

@@ -30,8 +30,11 @@ const RUNS = [
 /** The tones have nothing to do with the changes: a chime, music, another session. */
 const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, marks: [], strayPerMs: 1, logCount: 0 } as const
 /** So many pitches are tried as the timer's at most. */
-const MOST_PITCHES = 10
+const MOST_PITCHES = 6
 const FEWEST_MARKS = 3
+/** A timer may have a pitch for work, one for rest and one for the end; more of them are music. */
+const MOST_TOGETHER = 4
+const WHOLE_COUNT = 3
 /** How far a mark that was not heard may be from a second after its count. */
 const UNHEARD_MS = 12
 /** Seconds of a count are this even. */
@@ -59,7 +62,8 @@ export function hypothesesFor(beeps: readonly Beep[], expected: number, footageM
       one.reduce((sum, { nullLog }) => sum + nullLog, 0) -
       families.reduce((sum, { length }) => sum + length * Math.log(length / together.length), 0),
   }
-  const sets = families.length > 1 ? [...one, all] : one
+  const several = families.length > 1 && families.length <= MOST_TOGETHER
+  const sets = several ? [...one, all] : one
   const hypotheses = sets.flatMap(({ held, nullLog }): Hypothesis[] => {
     const strays = Math.max(held.length - expected, LEAST_STRAY * held.length)
     const strayPerMs = Math.max(LEAST_RATE_PER_MS, strays / footageMs)
@@ -83,12 +87,17 @@ function leadsTo(held: readonly TimerBeep[], other: readonly TimerBeep[]): boole
   return followed.length > held.length / 2
 }
 
-/** The mark after a count may have come unheard: a second after what was heard of it. */
+/** The mark after a count may have come unheard, some seconds after what was heard of it: counts are of three. */
 const withUnheard = (held: readonly TimerBeep[]): TimerBeep[] =>
   held
-    .flatMap((one) =>
-      one.endsCount ? [one, { ...one, atMs: one.atMs + SECOND, spreadMs: one.spreadMs + UNHEARD_MS }] : [one],
-    )
+    .flatMap((one) => {
+      const later = one.countedS ? Math.max(1, WHOLE_COUNT + 1 - one.countedS) : 0
+      const boundaryLikelihood = one.boundaryLikelihood / (later + 1)
+      const unheard = Array.from({ length: later }, (_, index) => ({
+        ...{ ...one, boundaryLikelihood, atMs: one.atMs + (index + 1) * SECOND, spreadMs: one.spreadMs + UNHEARD_MS },
+      }))
+      return [later ? { ...one, boundaryLikelihood } : one, ...unheard]
+    })
     .sort((one, other) => one.atMs - other.atMs)
 
 const logPoisson = (count: number, perMs: number, spanMs: Ms): number => count * Math.log(perMs) - perMs * spanMs
@@ -158,6 +167,12 @@ export function lengthOf(between: readonly Segment[], timed: Share): Length {
     over(strays * 0.9, 20 * SECOND),
     { weight: strays * 0.1, shape: 'any', atMs: SECOND, scaleMs: 0 },
   ]
+}
+
+/** Only the likeliest part of a length. */
+export function usually(length: Length): Length {
+  const [likeliest] = [...length].sort((one, other) => other.weight - one.weight)
+  return likeliest ? [{ ...likeliest, weight: 1 }] : []
 }
 
 /** A beep less likely than this to mark a change is a second on the way to one. */

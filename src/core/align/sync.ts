@@ -7,8 +7,16 @@ import { fitClock } from './clock'
 import { decode } from './decode'
 import type { Stitch, Tie } from './ties'
 
-/** A stitch as it is reported. */
-export interface SyncStitch extends Tie {
+/** A tie that was heard, with what stands for and against it. */
+export interface FoundStitch extends Stitch {
+  /** Standard deviation of its time. */
+  sigmaMs: Ms
+  /** Other places of the same change, likeliest first. */
+  alternatives: { footageMs: Ms; confidence: Share }[]
+}
+
+/** A stitch as it is reported; what was heard carries what stands for and against it. */
+export interface SyncStitch extends Tie, Partial<Pick<FoundStitch, 'sigmaMs' | 'alternatives'>> {
   row: number
   confidence: number
   evidence: EvidenceKind[]
@@ -35,7 +43,7 @@ export interface SyncResult {
 export type Aligned = SyncResult & Matched
 
 export interface Matched {
-  found: Stitch[]
+  found: FoundStitch[]
   /** How probable it is that what was heard marks changes of this score at all. */
   likeness: Share
 }
@@ -58,12 +66,21 @@ export function matchEvidence(
   hands: readonly Tie[] = [],
 ): Matched {
   const { posteriors, likeness } = decode(segments, evidence, footageMs, hands)
-  const found = posteriors.flatMap(({ boundary, instants: [likeliest], evidence: kinds }): Stitch[] => {
-    if (!likeliest || likeliest.mass < LEAST_TIED || !kinds.length || kinds.includes('hand')) return []
-    const { segmentId, edge } = boundary
-    const confidence = calibrated(likeliest.mass)
-    return [{ segmentId, edge, footageMs: likeliest.footageMs, origin: 'heard', confidence, evidence: kinds }]
-  })
+  const found = posteriors.flatMap(
+    ({ boundary, instants: [likeliest, ...rivals], sigmaMs, evidence: kinds }): FoundStitch[] => {
+      if (!likeliest || likeliest.mass < LEAST_TIED || !kinds.length || kinds.includes('hand')) return []
+      const { segmentId, edge } = boundary
+      const confidence = calibrated(likeliest.mass)
+      const alternatives = rivals.map(({ footageMs: atMs, mass }) => ({
+        footageMs: atMs,
+        confidence: calibrated(mass),
+      }))
+      const { footageMs: foundMs } = likeliest
+      return [
+        { segmentId, edge, footageMs: foundMs, origin: 'heard', confidence, evidence: kinds, sigmaMs, alternatives },
+      ]
+    },
+  )
   return { found, likeness }
 }
 

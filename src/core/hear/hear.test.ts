@@ -36,6 +36,24 @@ describe('hearing tones', () => {
     expect(Math.abs((beep?.hz ?? 0) / hz - 1)).toBeLessThan(0.01)
     expect(Math.abs((beep?.durationMs ?? 0) - 150)).toBeLessThan(45)
   })
+  it('hears a tone in a room that answers for longer than it lasts, and places its own start', () => {
+    const dry = silence(4)
+    addTone(dry, 1000, 1870, 300, 0.1)
+    const room = Float32Array.from(dry)
+    addNoise(room, 0.002)
+    // Four reflections that come back again and again, 60 dB down after a second.
+    for (const ms of [29.7, 37.1, 41.1, 43.7]) {
+      const delay = Math.round((ms / 1000) * HEARING_RATE)
+      const back = new Float32Array(dry.length)
+      for (let index = delay; index < dry.length; index++) {
+        back[index] = (dry[index - delay] ?? 0) + 10 ** ((-3 * ms) / 1000) * (back[index - delay] ?? 0)
+        room[index] = (room[index] ?? 0) + 0.25 * (back[index] ?? 0)
+      }
+    }
+    const [beep] = hear(room)
+    expect(Math.abs((beep?.atMs ?? 0) - 1000)).toBeLessThan(5)
+    expect(Math.abs((beep?.hz ?? 0) / 1870 - 1)).toBeLessThan(0.01)
+  })
   it('hears a count of four apart, whatever the size of the blocks', () => {
     const sound = silence(6)
     for (const atMs of [1000, 2000, 3000]) addTone(sound, atMs, 1500, 80, 0.3)

@@ -4,8 +4,11 @@ import type { Beep } from './tones'
 export type TimerBeep = Beep & {
   /** How likely this beep marks a boundary and not a second on the way to one; 0 to 1. */
   boundaryLikelihood: number
-  /** It ends a count and sounds like the rest of it: the mark may have come a second later, unheard. */
-  endsCount: boolean
+  /**
+   * Of a count that it ends and whose rest it sounds like, the seconds that were heard, this one too; else 0. The mark
+   * may have come later, unheard.
+   */
+  countedS: number
 }
 
 /** Same pitch: within this share of each other. */
@@ -43,20 +46,20 @@ function recurringPitches(beeps: readonly Beep[]): number[] {
 /**
  * A beep with another a second later is a count; one at the end of a count, longer or of another pitch, is the mark.
  */
-function partOf(timers: readonly Beep[], index: number): Pick<TimerBeep, 'boundaryLikelihood' | 'endsCount'> {
+function partOf(timers: readonly Beep[], index: number): Pick<TimerBeep, 'boundaryLikelihood' | 'countedS'> {
   const beep = timers[index]
-  if (!beep) return { boundaryLikelihood: 0, endsCount: false }
+  if (!beep) return { boundaryLikelihood: 0, countedS: 0 }
   const secondsTo = (other: Beep): number => Math.abs(other.atMs - beep.atMs) / 1000
   const isSecond = (other: Beep, seconds: number): boolean => Math.abs(secondsTo(other) - seconds) < 0.12
   const after = timers.slice(index + 1, index + 4)
   const before = timers.slice(Math.max(0, index - 4), index)
-  if (after.some((other) => isSecond(other, 1))) return { boundaryLikelihood: 0.15, endsCount: false }
+  if (after.some((other) => isSecond(other, 1))) return { boundaryLikelihood: 0.15, countedS: 0 }
   const counts = [1, 2, 3].filter((seconds) => before.some((other) => isSecond(other, seconds))).length
   const previous = before.at(-1)
   const differs =
     previous !== undefined &&
     isSecond(previous, 1) &&
     (beep.durationMs > previous.durationMs * 1.6 || !samePitch(beep.hz, previous.hz))
-  if (counts > 0 && !differs) return { boundaryLikelihood: 0.5, endsCount: true }
-  return { boundaryLikelihood: Math.min(1, 0.6 + counts * 0.08 + (differs ? 0.16 : 0)), endsCount: false }
+  if (counts > 0 && !differs) return { boundaryLikelihood: 0.5, countedS: counts + 1 }
+  return { boundaryLikelihood: Math.min(1, 0.6 + counts * 0.08 + (differs ? 0.16 : 0)), countedS: 0 }
 }

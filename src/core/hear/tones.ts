@@ -26,6 +26,11 @@ const PROMINENCE = 40
 const FLOOR = 1e-3
 const SHORTEST_FRAMES = 5
 const LONGEST_FRAMES = Math.round((2.5 * HEARING_RATE) / HOP)
+/** The direct sound may be this much weaker than what the room makes of it. */
+const FIRST_SHARE = 0.3
+const FIRST_S = 0.012
+/** A tone is what is within 9 dB of its loudest; what follows is the room. */
+const LOUD = 8
 const HISTORY: Samples = 1 << 17
 
 interface Peak {
@@ -123,7 +128,11 @@ export class ToneListener {
   private close(track: Track): void {
     const frames = track.lastFrame - track.firstFrame + 1
     if (frames < SHORTEST_FRAMES || !track.startedSuddenly) return
-    const middle = track.bins.slice(1, -1)
+    // The tone itself, and not how it dies away in the room: there its pitch wanders to the room's own.
+    const loudest = Math.max(...track.powers)
+    const loud = track.powers.flatMap((power, index) => (power >= loudest / LOUD ? index : []))
+    const middle = loud.map((index) => track.bins[index] ?? 0).slice(1, -1)
+    if (middle.length < SHORTEST_FRAMES - 2) return
     const bin = median(middle)
     const wander = Math.sqrt(middle.reduce((sum, value) => sum + (value - bin) ** 2, 0) / middle.length)
     if (wander > 0.12) return
@@ -131,7 +140,8 @@ export class ToneListener {
     const roughly = track.firstFrame * HOP + WINDOW / 2
     const onset = this.onsetNear(roughly, hz)
     if (onset === null) return
-    const durationMs = Math.max(20, ((frames * HOP - WINDOW / 4) / HEARING_RATE) * 1000)
+    const lasting = (loud.at(-1) ?? 0) - (loud[0] ?? 0) + 1
+    const durationMs = Math.max(20, ((lasting * HOP - WINDOW / 4) / HEARING_RATE) * 1000)
     const decibels = 10 * Math.log10(track.prominence)
     this.beeps.push({
       kind: 'beep',
@@ -170,13 +180,27 @@ export class ToneListener {
         ),
       )
     }
-    const height = Math.max(...envelope)
-    const top = envelope.indexOf(height)
-    let rise = top
-    while (rise > 0 && (envelope[rise - 1] ?? 0) >= height / 2) rise--
+    const rise = firstRise(envelope, box)
     const startsLoud = rise === 0 && from > 0
     return startsLoud ? null : from + rise + box / 2
   }
+}
+
+/**
+ * Where an envelope first passes half of what it reaches within 12 ms. What comes later and louder is the room's
+ * answer.
+ * @param box its width, in samples.
+ */
+function firstRise(envelope: readonly number[], box: Samples): number {
+  const height = Math.max(...envelope)
+  const least = Math.max(height * FIRST_SHARE, 4 * median(envelope.slice(0, 4 * box)))
+  const reached = envelope.findIndex((value) => value >= least)
+  const first = reached < 0 ? envelope.indexOf(height) : reached
+  const top = Math.max(...envelope.slice(first, first + Math.round(FIRST_S * HEARING_RATE)))
+  let rise = first
+  while (rise < envelope.length - 1 && (envelope[rise] ?? 0) < top / 2) rise++
+  while (rise > 0 && (envelope[rise - 1] ?? 0) >= top / 2) rise--
+  return rise
 }
 
 function findPeaks(power: Float64Array): Peak[] {

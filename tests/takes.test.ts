@@ -1,0 +1,28 @@
+// A few simulated sessions out of those that docs/accuracy.md is measured on, some ten minutes of sound each, heard and
+// matched for real. The whole table is bench/accuracy.ts.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, describe, expect, it } from 'vitest'
+import { isRight, judgeTake, SURE } from '../demo/takes/judge'
+import { makeTake } from '../demo/takes/takes'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-takes-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+
+describe('simulated sessions', () => {
+  it.each(['one beep a change', 'beeps in a room', 'timer restarted'] as const)(
+    '%s: found, and nothing falsely sure',
+    (kind) => {
+      const { changes, ties, likeness } = judgeTake(makeTake(kind, 'test', 0, folder))
+      expect(changes).toBeGreaterThan(8)
+      expect(ties.filter(isRight).length).toBeGreaterThanOrEqual(0.9 * changes)
+      expect(ties.filter((one) => one.confidence >= SURE && !isRight(one))).toEqual([])
+      expect(likeness).toBeGreaterThan(0.99)
+    },
+  )
+  it.each(['another session', 'a chime', 'one sentence again and again'] as const)('%s: nothing is sure', (kind) => {
+    const { ties } = judgeTake(makeTake(kind, 'test', 0, folder))
+    expect(ties.filter(({ confidence }) => confidence >= SURE)).toEqual([])
+  })
+})
