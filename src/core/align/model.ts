@@ -30,7 +30,7 @@ const RUNS = [
 /** The tones have nothing to do with the changes: a chime, music, another session. */
 const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, marks: [], strayPerMs: 1, logCount: 0 } as const
 /** So many pitches are tried as the timer's at most. */
-const MOST_PITCHES = 6
+const MOST_PITCHES = 10
 const FEWEST_MARKS = 3
 /** A timer may have a pitch for work, one for rest and one for the end; more of them are music. */
 const MOST_TOGETHER = 4
