@@ -41,10 +41,12 @@ export type OnBoundary = (at: number, alpha: Float64Array, logScale: number) => 
 const FROM_FIRST = 0.84
 const FROM_WITHIN = 0.08
 const FROM_ANYWHERE = 0.08
-/** One station is left out: two boundaries never happen. */
+/** One station is left out: two boundaries never happen. Of each station, in a session of the usual length. */
 const SKIP_STATION: Share = 0.006
 /** A station is done twice: two changes come that the score does not have. */
 const REPEAT_STATION: Share = 0.004
+/** In a longer session each station is as much less likely: so many slips are made in a session, not in a station. */
+const USUAL_BOUNDARIES = 32
 /** Any number of boundaries is left out, as where a part was not filmed; each at this share of the price. */
 const SKIP_PART: Share = 0.001
 const SKIP_FADE: Share = 0.9
@@ -103,12 +105,17 @@ class ForwardPass {
   private readonly pool: Float64Array
   private readonly twice: readonly [Float64Array, Float64Array]
   private logScale = 0
+  private readonly skip: Share
+  private readonly repeat: Share
 
   constructor(private readonly lattice: Lattice) {
     const empty = (): Float64Array => new Float64Array(lattice.cells)
     this.recent = [empty(), empty(), empty(), empty()]
     this.pool = empty()
     this.twice = [empty(), empty()]
+    const each = Math.min(1, USUAL_BOUNDARIES / lattice.likelihoods.length)
+    this.skip = SKIP_STATION * each
+    this.repeat = REPEAT_STATION * each
   }
 
   run(onBoundary: OnBoundary): void {
@@ -136,16 +143,16 @@ class ForwardPass {
     const { stepMs, lengths, again, leftOut, fixed } = this.lattice
     const before = this.at(at - 1)
     const twice = again[at - 1]
-    spread(lengths[at - 1] ?? [], 1 - SKIP_STATION - SKIP_PART - REPEAT_STATION, { from: before, into: alpha, stepMs })
+    spread(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, { from: before, into: alpha, stepMs })
     if (twice) {
       const [start, end] = this.twice
       this.onceMore(twice.rest, before, start)
       this.onceMore(twice.work, start, end)
-      spread(twice.rest, REPEAT_STATION, { from: end, into: alpha, stepMs })
+      spread(twice.rest, this.repeat, { from: end, into: alpha, stepMs })
     }
     const shortcut = leftOut[at - 3]
     if (shortcut && !fixed[at - 1] && !fixed[at - 2]) {
-      const weight = SKIP_STATION * Math.exp(Math.max(-600, (this.scales[(at - 3) % 4] ?? 0) - this.logScale))
+      const weight = this.skip * Math.exp(Math.max(-600, (this.scales[(at - 3) % 4] ?? 0) - this.logScale))
       spread(shortcut, weight, { from: this.at(at - 3), into: alpha, stepMs })
     }
     if (fixed[at - 1]) this.pool.fill(0)
