@@ -44,6 +44,18 @@ describe('where boundaries lie', () => {
     for (const [at, { instants }] of posteriors.entries())
       for (const { footageMs } of instants) expect(at < 6 ? footageMs <= 350_000 : footageMs >= 350_000).toBe(true)
   })
+  it('goes on where two changes are tied to one instant, or a hand contradicts all', () => {
+    const at = (index: number, footageMs: number) =>
+      handStitch({ segmentId: boundaries[index]?.segmentId ?? '', edge: 'start', footageMs })
+    for (const hands of [
+      [at(4, 140_000), at(5, 140_000), at(6, 140_400)],
+      [at(1, 5000), at(20, 9000)],
+    ]) {
+      const { posteriors, likeness } = decode(segments, heard, FOOTAGE_MS, hands)
+      expect(posteriors).toHaveLength(boundaries.length)
+      expect(likeness).toBeGreaterThanOrEqual(0)
+    }
+  })
   it('follows from hands alone where nothing was heard, and nothing else is called heard', () => {
     const hand = handStitch({ segmentId: boundaries[0]?.segmentId ?? '', edge: 'start', footageMs: 5000 })
     const { posteriors, likeness } = decode(segments, [], FOOTAGE_MS, [hand])

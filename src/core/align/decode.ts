@@ -6,7 +6,7 @@ import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import { beginnings, mirrored, runForward, type Beginning, type Lattice, type Length } from './lattice'
+import { beginnings, CLOSEST_MS, mirrored, runForward, type Beginning, type Lattice, type Length } from './lattice'
 import {
   hypothesesFor,
   lengthOf,
@@ -48,15 +48,14 @@ const MUCH = 4_000_000
 /** A hypothesis less likely than this is not looked at closely. */
 const LEAST_WEIGHT: Share = 0.01
 /** A tie holds within this of the truth where a tone marks it, and where nothing but its neighbours does. */
-export const TONE_BOUND_MS: Ms = 100
-export const LOOSE_BOUND_MS: Ms = 400
+const TONE_BOUND_MS: Ms = 100
+const LOOSE_BOUND_MS: Ms = 400
 /** A tone this near to what was found is what was heard of it. */
 const SAME_MS: Ms = 60
 const MOST_INSTANTS = 3
 const LEAST_MASS: Share = 0.02
 
 interface Task {
-  segments: readonly Segment[]
   audible: readonly Boundary[]
   between: readonly (readonly Segment[])[]
   plannedMs: readonly Ms[]
@@ -84,9 +83,9 @@ export function decode(
   const much = (stretches.audible.length * lastMs) / COARSE_MS > MUCH
   const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const task: Task = {
-    ...{ segments, ...stretches, footageMs: lastMs + 1, coarseMs },
+    ...{ ...stretches, footageMs: lastMs + 1, coarseMs },
     hypotheses: hypothesesFor(beeps, stretches.audible.length, lastMs + 1, coarseMs),
-    hands: new Map(hands.map((tie) => [tieKey(tie), tie])),
+    hands: apart(stretches.audible, hands),
   }
   if (!task.audible.length || (!beeps.length && !hands.length)) return { posteriors: [], likeness: 0 }
   const weights = weigh(task)
@@ -106,6 +105,20 @@ export function decode(
   return { posteriors, likeness: 1 - (weights.at(-1) ?? 0) }
 }
 
+/** Two changes may be tied to one instant, as where a station was skipped: the first of them is held to. */
+function apart(boundaries: readonly Boundary[], hands: readonly Tie[]): Map<string, Tie> {
+  const named = new Map(hands.map((tie) => [tieKey(tie), tie]))
+  let lastMs = -Infinity
+  return new Map(
+    boundaries.flatMap((boundary): [string, Tie][] => {
+      const tie = named.get(tieKey(boundary))
+      if (!tie || tie.footageMs < lastMs + 2 * CLOSEST_MS) return []
+      lastMs = tie.footageMs
+      return [[tieKey(boundary), tie]]
+    }),
+  )
+}
+
 /** @returns the probability of each hypothesis. */
 function weigh(task: Task): number[] {
   const logs = task.hypotheses.map(
@@ -115,6 +128,7 @@ function weigh(task: Task): number[] {
       logTotal(latticeOf(task, hypothesis, { stepMs: task.coarseMs, weighing: true })),
   )
   const most = Math.max(...logs)
+  if (most === -Infinity) return logs.map((_, index) => Number(index === logs.length - 1))
   const shares = logs.map((log) => Math.exp(log - most))
   const sum = shares.reduce((total, share) => total + share, 0)
   return shares.map((share) => share / sum)

@@ -51,7 +51,7 @@ const USUAL_BOUNDARIES = 32
 const SKIP_PART: Share = 0.001
 const SKIP_FADE: Share = 0.9
 /** No two boundaries are closer: one tone is not heard for both. */
-const CLOSEST_MS: Ms = 1000
+export const CLOSEST_MS: Ms = 1000
 /** Beyond this many standard deviations a bell is nothing. */
 const REACH = 3
 /** Less than this is nothing: sums that fade further take a processor many times as long. */
