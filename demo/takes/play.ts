@@ -28,8 +28,6 @@ export interface Stretch {
   segment: Segment
   startMs: Ms
   endMs: Ms
-  /** Done before. */
-  again: boolean
 }
 
 export interface Played {
@@ -62,7 +60,7 @@ export function play(segments: readonly Segment[], faults: Faults, seed: number)
     const overMs = segment.kind === 'break' && faults.overrunMs && random() < 0.7 ? exponential(faults.overrunMs) : 0
     const lostMs = restarts.has(at) && !again ? (0.2 + 0.6 * random()) * segment.durationMs + exponential(6000) : 0
     const endMs = clock + (lengthMs + overMs + lostMs) * rate
-    stretches.push({ segment, startMs: clock, endMs, again })
+    stretches.push({ segment, startMs: clock, endMs })
     clock = endMs
   }
   return filmed(segments, stretches, clock + 2000 + random() * 10_000, faults)
@@ -85,13 +83,9 @@ function orderOf(segments: readonly Segment[], faults: Faults, random: () => num
   const stations = segments.flatMap((segment, at) =>
     segment.kind === 'work' && segments[at + 1]?.kind === 'rest' ? [at] : [],
   )
-  const [skipped, repeated] = [new Set(chosen(stations.slice(1), faults.skipped, random)), new Set<number>()]
-  for (const at of chosen(
-    stations.filter((one) => !skipped.has(one)),
-    faults.repeated,
-    random,
-  ))
-    repeated.add(at)
+  const skipped = new Set(chosen(stations.slice(1), faults.skipped, random))
+  const left = stations.filter((one) => !skipped.has(one))
+  const repeated = new Set(chosen(left, faults.repeated, random))
   const order: Done[] = []
   segments.forEach((segment, at) => {
     if (skipped.has(at) || skipped.has(at - 1)) return

@@ -1,5 +1,5 @@
-// Simulated sessions with their truth, by class, split and number: the same number always gives the same take. Train,
-// tune and test have plans, pitches, tunes, rooms and voices of their own.
+// Simulated sessions with their truth, by class, split and number: the same number always gives the same take. Tune
+// and test have plans, pitches, tunes, rooms and voices of their own.
 import { expand } from '../../src/core/expand/expand'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'

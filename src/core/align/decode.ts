@@ -6,7 +6,16 @@ import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import { beginnings, CLOSEST_MS, mirrored, runForward, type Beginning, type Lattice, type Length } from './lattice'
+import {
+  CLOSEST_MS,
+  endings,
+  mirrored,
+  runForward,
+  type Beginning,
+  type Lattice,
+  type Length,
+  type OnBoundary,
+} from './lattice'
 import {
   hypothesesFor,
   lengthOf,
@@ -95,11 +104,9 @@ export function decode(
     const weight = weights[index] ?? 0
     if (weight >= LEAST_WEIGHT) closely(latticeOf(task, hypothesis, { stepMs, weighing: false }), weight, spreads)
   })
-  const believed = new Set(
-    task.hypotheses.flatMap((hypothesis, index) => ((weights[index] ?? 0) >= LEAST_WEIGHT ? hypothesis.marks : [])),
-  )
+  const believed = task.hypotheses.flatMap(({ marks }, index) => ((weights[index] ?? 0) >= LEAST_WEIGHT ? marks : []))
   const posteriors = task.audible.map((boundary, at): Posterior => {
-    const found = told(boundary, spreads[at] as Spread, stepMs, [...believed])
+    const found = told(boundary, spreads[at] as Spread, stepMs, believed)
     return task.hands.has(tieKey(boundary)) ? { ...found, evidence: ['hand'] } : found
   })
   return { posteriors, likeness: 1 - (weights.at(-1) ?? 0) }
@@ -173,20 +180,19 @@ function latticeOf(
   }
 }
 
-/** The logarithm of the weight of all paths together. */
-function logTotal(lattice: Lattice): number {
-  const ends = endsOf(lattice)
+/** The logarithm of the weight of all paths together. @param keep called with what leads to each boundary. */
+function logTotal(lattice: Lattice, keep?: OnBoundary): number {
+  const ends = endings(lattice)
   let log = -Infinity
   runForward(lattice, (at, alpha, logScale) => {
     log = logSum(log, logScale + Math.log(endingIn(alpha, ends[at])))
+    keep?.(at, alpha, logScale)
   })
   return log
 }
 
-const endsOf = (lattice: Lattice): Beginning[] => beginnings(mirrored(lattice)).reverse()
-
 /** The weight of paths that end at a boundary. */
-function endingIn(alpha: Float64Array | Float32Array, end: Beginning | undefined): number {
+function endingIn(alpha: Float64Array, end: Beginning | undefined): number {
   if (!end) return 0
   const from = alpha.length - end.within
   let far = 0,
@@ -222,15 +228,10 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
   const count = likelihoods.length
   const kept: Float32Array[] = []
   const scales: number[] = []
-  runForward(lattice, (at, alpha, logScale) => {
+  const total = logTotal(lattice, (at, alpha, logScale) => {
     kept[at] = Float32Array.from(alpha)
     scales[at] = logScale
   })
-  const ends = endsOf(lattice)
-  const total = kept.reduce(
-    (log, alpha, at) => logSum(log, (scales[at] ?? 0) + Math.log(endingIn(alpha, ends[at]))),
-    -Infinity,
-  )
   runForward(mirrored(lattice), (turned, beta, logScale) => {
     const at = count - 1 - turned
     const alpha = kept[at] as Float32Array,
@@ -248,9 +249,9 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
 
 function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly TimerBeep[]): Posterior {
   const cells = spread.cells()
-  const [sharp] = windows(cells, TONE_BOUND_MS / stepMs)
-  const tone = sharp && toneNear(marks, sharp.mean * stepMs)
-  const found = tone ? windows(cells, TONE_BOUND_MS / stepMs) : windows(cells, LOOSE_BOUND_MS / stepMs)
+  const sharp = windows(cells, TONE_BOUND_MS / stepMs)
+  const tone = sharp[0] && toneNear(marks, sharp[0].mean * stepMs)
+  const found = tone ? sharp : windows(cells, LOOSE_BOUND_MS / stepMs)
   return {
     boundary,
     instants: found.map(({ mean, mass }, index) => ({

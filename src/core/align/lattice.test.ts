@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { beginnings, mirrored, runForward, type Lattice, type Length } from './lattice'
+import { endings, mirrored, runForward, type Lattice, type Length } from './lattice'
 
 const length = (atMs: number): Length => [
   { weight: 0.7, shape: 'near', atMs, scaleMs: 150 },
@@ -37,7 +37,7 @@ function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
 
 /** The weight of all paths, from one end. */
 function total(lattice: Lattice): number {
-  const ends = beginnings(mirrored(lattice)).reverse()
+  const ends = endings(lattice)
   let sum = 0
   runForward(lattice, (at, alpha, logScale) => {
     const { within = 0, near = 0, far = 0 } = ends[at] ?? {}

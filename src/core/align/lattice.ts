@@ -79,7 +79,7 @@ export interface Beginning {
   far: number
 }
 
-/** How likely the footage begins with each boundary. Ends are weighed alike, seen from the other side. */
+/** How likely the footage begins with each boundary. */
 export function beginnings({ cells, stepMs, likelihoods, plannedMs, fixed }: Lattice): Beginning[] {
   const firstFixed = fixed.indexOf(true)
   const count = likelihoods.length
@@ -91,6 +91,10 @@ export function beginnings({ cells, stepMs, likelihoods, plannedMs, fixed }: Lat
     return { within, near: FROM_WITHIN / count / within + far, far }
   })
 }
+
+/** The same for the ends, whose first cells are counted from the end of the footage. */
+export const endings = ({ plannedMs, fixed, ...same }: Lattice): Beginning[] =>
+  beginnings({ ...same, plannedMs: [...plannedMs].reverse(), fixed: [...fixed].reverse() }).reverse()
 
 /** Sums over all paths to each boundary, in order. */
 export function runForward(lattice: Lattice, onBoundary: OnBoundary): void {
