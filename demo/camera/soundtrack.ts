@@ -1,13 +1,13 @@
 // The simulated room's sound: speech by flite, the phone timer's beeps smeared by the cabin, engine hum and water.
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { seededRandom } from './random'
 import type { Session } from './session'
+import { addFrom, readWave } from './wave'
 
 export const SOUND_RATE = 48_000
-const SPEECH_RATE_OF_SLT = 16_000
 
 /** Mono samples, -1..1, as long as the session. */
 export function recordSound(session: Session, seed: number): Float32Array {
@@ -60,30 +60,11 @@ function speak(text: string): Float32Array {
   try {
     const file = join(folder, 'line.wav')
     execFileSync('flite', ['-voice', 'slt', '-t', text, '-o', file])
-    const wav = readFileSync(file)
-    const samples = new Int16Array(new Uint8Array(wav.subarray(44)).buffer, 0, Math.floor((wav.length - 44) / 2))
-    return resample(
-      Float32Array.from(samples, (value) => value / 32768),
-      SOUND_RATE / SPEECH_RATE_OF_SLT,
-    )
+    return readWave(file, SOUND_RATE)
   } finally {
     rmSync(folder, { recursive: true })
   }
 }
 
-function resample(samples: Float32Array, factor: number): Float32Array {
-  const out = new Float32Array(Math.floor(samples.length * factor))
-  return out.map((_, index) => {
-    const at = index / factor
-    const left = samples[Math.floor(at)] ?? 0,
-      right = samples[Math.floor(at) + 1] ?? 0
-    return left + (right - left) * (at % 1)
-  })
-}
-
-function add(out: Float32Array, sound: Float32Array, atMs: number, gain: number): void {
-  const from = Math.round((atMs / 1000) * SOUND_RATE)
-  for (let index = Math.max(0, -from); index < sound.length && from + index < out.length; index++) {
-    out[from + index] = (out[from + index] ?? 0) + gain * (sound[index] ?? 0)
-  }
-}
+const add = (out: Float32Array, sound: Float32Array, atMs: number, gain: number): void =>
+  addFrom(out, sound, Math.round((atMs / 1000) * SOUND_RATE), gain)

@@ -2,19 +2,15 @@
 // made here; none is a recording.
 import { execFileSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs'
+import { existsSync, mkdirSync, renameSync } from 'node:fs'
 import { join } from 'node:path'
 import { seededRandom } from '../camera/random'
+import { addFrom, readWave } from '../camera/wave'
 
 export const RATE = 16_000
 
-export function mix(into: Float32Array, sound: Float32Array, atMs: number, gain: number): void {
-  const from = Math.round((atMs / 1000) * RATE)
-  const low = Math.max(0, -from),
-    high = Math.min(sound.length, into.length - from)
-  for (let index = low; index < high; index++)
-    into[from + index] = (into[from + index] ?? 0) + gain * (sound[index] ?? 0)
-}
+export const mix = (into: Float32Array, sound: Float32Array, atMs: number, gain: number): void =>
+  addFrom(into, sound, Math.round((atMs / 1000) * RATE), gain)
 
 /** A steady tone with soft edges and a weaker octave above it. */
 export function tone(hz: number, lengthMs: number, overtone = 0.15): Float32Array {
@@ -141,20 +137,5 @@ export function speak(text: string, voice: string, folder: string): Float32Array
     execFileSync('flite', ['-voice', voice, '-t', text, '-o', part])
     renameSync(part, file)
   }
-  const wav = readFileSync(file)
-  const hz = wav.readUInt32LE(24)
-  const samples = new Int16Array(new Uint8Array(wav.subarray(44)).buffer, 0, Math.floor((wav.length - 44) / 2))
-  return resampled(
-    Float32Array.from(samples, (value) => value / 32_768),
-    RATE / hz,
-  )
-}
-
-function resampled(samples: Float32Array, factor: number): Float32Array {
-  if (factor === 1) return samples
-  return new Float32Array(Math.floor(samples.length * factor)).map((_, index) => {
-    const at = index / factor
-    const left = samples[Math.floor(at)] ?? 0
-    return left + ((samples[Math.floor(at) + 1] ?? 0) - left) * (at % 1)
-  })
+  return readWave(file, RATE)
 }
