@@ -288,7 +288,10 @@ export async function startDatabase(home, { account = ownAccount(), onDeath = ()
  * @returns the footage file.
  */
 export function ensureDemoFilm(home, account = null) {
-  const stamp = sourceStamp('demo/camera', 'demo/deck-hours.jivet.json', 'src/core/expand', 'src/core/score').slice(0, 16)
+  const stamp = sourceStamp('demo/camera', 'demo/deck-hours.jivet.json', 'src/core/expand', 'src/core/score').slice(
+    0,
+    16,
+  )
   const folder = join(home, 'demo', stamp)
   const film = join(folder, 'deck-hours.mp4')
   if (!existsSync(join(folder, 'deck-hours-gap.truth.json')) || !existsSync(film)) {
