@@ -7,8 +7,9 @@ import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { type Cut, type ShownSegment, asPlanned, followed } from '../src/core/cut/cut'
-import { ofKind } from '../src/core/evidence'
+import { ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
+import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import { readTypedPlan } from '../src/core/read/typedPlan'
@@ -41,12 +42,14 @@ interface Options {
   csv?: boolean
   out?: string
   sync?: string
+  captions?: string
   as?: string
   fit?: string
 }
 type Command = (files: string[], options: Options) => Promise<void>
 
 const print = (text: string): void => void process.stdout.write(text.endsWith('\n') ? text : `${text}\n`)
+const complain = (text: string): void => void process.stderr.write(`${text}\n`)
 const printJson = (data: unknown): void => print(JSON.stringify(data, null, 2))
 
 const expandCommand: Command = async (files, options) => {
@@ -149,7 +152,7 @@ const cuesCommand: Command = async (files, options) => {
 
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
-  const { evidence, facts } = await hearFile(footage, options.signal)
+  const { evidence, facts, deaf } = await hearFile(footage, options.signal)
   const beeps = timerBeeps(ofKind(evidence, 'beep')).map((beep) => ({
     kind: beep.kind,
     atMs: Math.round(beep.atMs),
@@ -159,15 +162,27 @@ const hearCommand: Command = async (files, options) => {
     strength: round2(beep.strength),
     boundaryLikelihood: round2(beep.boundaryLikelihood),
   }))
-  if (options.json) return printJson({ footageMs: facts.durationMs, evidence: beeps })
-  for (const { atMs, hz, durationMs, boundaryLikelihood } of beeps)
-    print(`${formatInstant(atMs)}  beep  ${hz} Hz  ${durationMs} ms  ${boundaryLikelihood >= 0.5 ? 'change' : 'count'}`)
+  const calls = ofKind(evidence, 'word').map(({ atMs, spreadMs, strength, ...call }) => ({
+    ...{ ...call, atMs: Math.round(atMs), spreadMs, strength: round2(strength) },
+  }))
+  const all = [...beeps, ...calls].sort((one, other) => one.atMs - other.atMs)
+  if (deaf) complain(deaf.message)
+  if (options.json) return printJson({ footageMs: facts.durationMs, evidence: all })
+  for (const one of all)
+    print(
+      one.kind === 'beep'
+        ? `${formatInstant(one.atMs)}  beep  ${one.hz} Hz  ${one.durationMs} ms  ${one.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`
+        : `${formatInstant(one.atMs)}  word  ${one.word}  ${one.strength.toFixed(2)}`,
+    )
 }
 
 const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
-  const { evidence, facts } = await hearFile(footage, options.signal)
+  const { evidence: heard, facts, deaf } = await hearFile(footage, options.signal)
+  if (deaf) complain(deaf.message)
+  const captions = options.captions ? await captionsFrom(options.captions) : []
+  const evidence = [...heard, ...captions].sort((one, other) => one.atMs - other.atMs)
   const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
   const { summary, ...report } = describeSync(segments, found, facts.durationMs)
   const stitches = report.stitches.map((one) => ({ ...one, why: whyTied({ alternatives: [], ...one }) }))
@@ -286,6 +301,8 @@ async function hearFile(footage: string, signal: AbortSignal): Promise<Heard & {
   const onProgress = progressOnTerminal('hear')
   return { ...(await naming(footage, listenTo(footage, facts, { onProgress, signal }))), facts }
 }
+
+const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
 
 /** The cut of a footage, with ties from a file or, without one, from what is heard in it. */
 async function cutOf(

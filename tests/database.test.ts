@@ -384,7 +384,7 @@ describe('footage', () => {
     const footageId = await filmed(await createWorkout(score()))
     const heard: Evidence[] = [
       { kind: 'beep', atMs: 1.5, spreadMs: 3, strength: 0.5, hz: 2000, durationMs: 80 },
-      { kind: 'word', atMs: 20.25, spreadMs: 120, strength: 0.25, word: 'switch' },
+      { kind: 'word', atMs: 20.25, spreadMs: 120, strength: 0.25, word: 'rest' },
     ]
     await sql().begin((tx) => saveEvidence(tx, footageId, [...heard].reverse()))
     expect(await evidenceOf(footageId)).toEqual(heard)

@@ -13,16 +13,19 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }))
 describe('simulated sessions', () => {
   it.each(['one beep a change', 'beeps in a room', 'timer restarted'] as const)(
     '%s: found, and nothing falsely sure',
-    (kind) => {
-      const { changes, ties, likeness } = judgeTake(makeTake(kind, 'test', 0, folder))
+    async (kind) => {
+      const { changes, ties, likeness } = await judgeTake(makeTake(kind, 'test', 0, folder))
       expect(changes).toBeGreaterThan(8)
       expect(ties.filter(isRight).length).toBeGreaterThanOrEqual(0.9 * changes)
       expect(ties.filter((one) => one.confidence >= SURE && !isRight(one))).toEqual([])
       expect(likeness).toBeGreaterThan(0.99)
     },
   )
-  it.each(['another session', 'a chime', 'one sentence again and again'] as const)('%s: nothing is sure', (kind) => {
-    const { ties } = judgeTake(makeTake(kind, 'test', 0, folder))
-    expect(ties.filter(({ confidence }) => confidence >= SURE)).toEqual([])
-  })
+  it.each(['another session', 'a chime', 'one sentence again and again'] as const)(
+    '%s: nothing is sure',
+    async (kind) => {
+      const { ties } = await judgeTake(makeTake(kind, 'test', 0, folder))
+      expect(ties.filter(({ confidence }) => confidence >= SURE)).toEqual([])
+    },
+  )
 })

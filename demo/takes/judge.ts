@@ -1,17 +1,22 @@
 // A take heard by the real listeners and matched by the real model, held against its truth.
 import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
 import { matchEvidence } from '../../src/core/align/sync'
+import type { Evidence } from '../../src/core/evidence'
+import { CallListener } from '../../src/core/hear/calls'
+import { readCaptions } from '../../src/core/hear/captions'
 import { ToneListener } from '../../src/core/hear/tones'
+import { callModel } from '../../src/engine/models'
 import { RATE } from './sounds'
 import type { Take } from './takes'
 
-/** A tie is right within this of its truth. */
-export const BOUND_MS = 100
+/** A tie is right within this of its truth: where a tone marks it, and where only a call does. */
+export const BOUND_MS = { tone: 100, call: 400 }
 /** A tie is sure from here on. */
 export const SURE = 0.9
 
 export interface Tied {
   confidence: number
+  boundMs: number
   /** Null where the change never came, or was not filmed. */
   errorMs: number | null
 }
@@ -25,17 +30,24 @@ export interface Outcome {
   matchS: number
 }
 
-export const isRight = ({ errorMs }: Tied): boolean => errorMs !== null && errorMs <= BOUND_MS
+export const isRight = ({ errorMs, boundMs }: Tied): boolean => errorMs !== null && errorMs <= boundMs
 
-const isHeard = (came: readonly number[] | undefined, { fromMs, toMs }: Take['silent']): boolean =>
-  came?.some((atMs) => atMs < fromMs || atMs >= toMs) ?? false
+const isMarked = (came: readonly number[] | undefined, { silent: { fromMs, toMs }, forgottenMs }: Take): boolean =>
+  came?.some((atMs) => (atMs < fromMs || atMs >= toMs) && !forgottenMs.some((one) => Math.abs(one - atMs) < 1)) ?? false
 
-export function judgeTake(take: Take): Outcome {
-  const { sound, segments, played, silent, nothing } = take
-  const listener = new ToneListener()
+/** What the real listeners hear in a sound, in order of time. */
+export async function hear(sound: Float32Array): Promise<Evidence[]> {
+  const listeners = [new ToneListener(), new CallListener(await callModel())]
+  for (let at = 0; at < sound.length; at += RATE)
+    for (const listener of listeners) listener.push(sound.subarray(at, at + RATE))
+  return listeners.flatMap((listener): Evidence[] => listener.finish()).sort((one, other) => one.atMs - other.atMs)
+}
+
+export async function judgeTake(take: Take): Promise<Outcome> {
+  const { sound, captions, segments, played, nothing } = take
   const started = process.cpuUsage()
-  for (let at = 0; at < sound.length; at += RATE) listener.push(sound.subarray(at, at + RATE))
-  const evidence = listener.finish()
+  const read = captions === null ? [] : await readCaptions(captions)
+  const evidence = [...(await hear(sound)), ...read].sort((one, other) => one.atMs - other.atMs)
   const heard = process.cpuUsage(started)
   const { found, likeness } = matchEvidence(segments, evidence, played.footageMs)
   const matched = process.cpuUsage(started)
@@ -43,11 +55,15 @@ export function judgeTake(take: Take): Outcome {
   const ties = found.map((one): Tied => {
     const came = truth.get(tieKey(one))
     const errorMs = came ? Math.min(...came.map((atMs) => Math.abs(one.footageMs - atMs))) : null
-    return { confidence: one.confidence, errorMs }
+    return {
+      confidence: one.confidence,
+      boundMs: one.evidence.includes('beep') ? BOUND_MS.tone : BOUND_MS.call,
+      errorMs,
+    }
   })
   const hearS = (heard.user + heard.system) / 1e6
   return {
     ...{ take, ties, likeness, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
-    changes: boundariesOf(segments).filter((one) => isHeard(truth.get(tieKey(one)), silent)).length,
+    changes: boundariesOf(segments).filter((one) => isMarked(truth.get(tieKey(one)), take)).length,
   }
 }

@@ -1,11 +1,7 @@
-// Sounds of a simulated room at 16 kHz: timers, chimes, music, speech by flite, hum, and the room's answer to them. All
+// Sounds of a simulated room at 16 kHz: timers, chimes, music, hum, and the room's answer to them. All
 // made here; none is a recording.
-import { execFileSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, renameSync } from 'node:fs'
-import { join } from 'node:path'
 import { seededRandom } from '../camera/random'
-import { addFrom, readWave } from '../camera/wave'
+import { addFrom } from '../camera/wave'
 
 export const RATE = 16_000
 
@@ -126,16 +122,4 @@ export function levelOf(sound: Float32Array): number {
       count++
     }
   return Math.sqrt(sum / Math.max(1, count))
-}
-
-/** A line spoken by one of flite's voices. Kept in `folder`, as one line is said in many takes. */
-export function speak(text: string, voice: string, folder: string): Float32Array {
-  mkdirSync(folder, { recursive: true })
-  const file = join(folder, `${createHash('sha256').update(`${voice} ${text}`).digest('hex').slice(0, 20)}.wav`)
-  if (!existsSync(file)) {
-    const part = `${file}.${process.pid}.part`
-    execFileSync('flite', ['-voice', voice, '-t', text, '-o', part])
-    renameSync(part, file)
-  }
-  return readWave(file, RATE)
 }

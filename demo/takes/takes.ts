@@ -4,8 +4,11 @@ import { expand } from '../../src/core/expand/expand'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { seededRandom } from '../camera/random'
+import { addCoach, captionsOf, coachOf } from './coach'
 import { NO_FAULTS, play, type Faults, type Played } from './play'
-import { chime, hum, inRoom, levelOf, mix, music, RATE, speak, tone } from './sounds'
+import { chime, hum, inRoom, levelOf, mix, music, RATE, tone } from './sounds'
+import { speak, VOICE_LEVEL, type Voice } from './speech'
+import type { Language } from './wordings'
 
 export type Split = 'tune' | 'test'
 
@@ -20,6 +23,13 @@ interface Kind {
   otherPlan?: boolean
   /** Nothing may be sure. */
   nothing?: boolean
+  /** Somebody runs the session by voice: counts down to changes, or only calls them. */
+  coach?: 'counts' | 'calls'
+  language?: Language
+  /** Captions came with the footage; the voice itself is not on it. */
+  captions?: boolean
+  /** Music is this far below the voice. */
+  musicBelowDb?: number
 }
 
 export const KINDS = {
@@ -36,6 +46,27 @@ export const KINDS = {
   'filmed in part': { timer: 'counted', noise: ['talk'], faults: { missedStart: 0.3, missedEnd: 0.2 } },
   'timer heard in part': { timer: 'single', noise: ['talk'], faults: { overrunMs: 15_000 }, unheard: 0.5 },
   'many faults': { timer: 'counted', noise: ['talk', 'room'], faults: 'many' },
+  'counted aloud': { timer: 'none', noise: [], coach: 'counts' },
+  'called, not counted': { timer: 'none', noise: [], coach: 'calls' },
+  'counted in a room': { timer: 'none', noise: ['room'], coach: 'counts' },
+  'counted, music 4 dB below': { timer: 'none', noise: ['music'], coach: 'counts', musicBelowDb: 4 },
+  'counted, music as loud': { timer: 'none', noise: ['music'], coach: 'counts', musicBelowDb: 0 },
+  'counted in Spanish': { timer: 'none', noise: [], coach: 'counts', language: 'es' },
+  'counted in German': { timer: 'none', noise: [], coach: 'counts', language: 'de' },
+  'counted in French': { timer: 'none', noise: [], coach: 'counts', language: 'fr' },
+  'counted, breaks run over': {
+    ...{ timer: 'none', noise: [], coach: 'counts' },
+    faults: { overrunMs: 25_000, driftPpm: 300 },
+  },
+  'counted, a station skipped': {
+    timer: 'none',
+    noise: [],
+    coach: 'counts',
+    faults: { skipped: 1, overrunMs: 15_000 },
+  },
+  'captions, music only': { timer: 'none', noise: ['music'], coach: 'counts', captions: true },
+  'beeps and a coach who counts': { timer: 'counted', noise: [], coach: 'counts' },
+  'another session, counted': { timer: 'none', noise: [], coach: 'counts', otherPlan: true, nothing: true },
   'another session': { timer: 'counted', noise: ['talk'], otherPlan: true, nothing: true },
   'no cues, talk': { timer: 'none', noise: ['talk'], nothing: true },
   'no cues, music': { timer: 'none', noise: ['music', 'talk'], nothing: true },
@@ -54,9 +85,13 @@ export interface Take {
   /** The stretch in which the timer was too far away to be heard. */
   silent: { fromMs: number; toMs: number }
   sound: Float32Array
+  /** As WebVTT. */
+  captions: string | null
+  /** Changes that the coach did not call. */
+  forgottenMs: number[]
 }
 
-const VOICES: Record<Split, readonly string[]> = { tune: ['kal', 'awb'], test: ['slt', 'rms'] }
+const VOICES: Record<Split, readonly Voice[]> = { tune: ['flite:kal', 'flite:awb'], test: ['flite:slt', 'flite:rms'] }
 const LINES: Record<Split, readonly string[]> = {
   tune: [
     'Keep the jug close to you.',
@@ -85,7 +120,7 @@ export function makeTake(kind: KindName, split: Split, number: number, folder: s
   const played = play(done, faultsOf(about, random), seed)
   const fromMs = HEARD_FROM * played.footageMs
   const silent = { fromMs, toMs: fromMs + (about.unheard ?? 0) * played.footageMs }
-  const sound = soundOf({ played, silent, about, split, seed, folder })
+  const spoken = soundOf({ played, silent, about, split, seed, folder })
   return {
     name: `${kind} ${split} ${number}`,
     kind,
@@ -93,7 +128,7 @@ export function makeTake(kind: KindName, split: Split, number: number, folder: s
     segments: matched,
     played,
     silent,
-    sound,
+    ...spoken,
   }
 }
 
@@ -147,7 +182,16 @@ interface Sounding extends Pick<Take, 'played' | 'silent'> {
   folder: string
 }
 
-function soundOf({ played, silent, about, split, seed, folder }: Sounding): Float32Array {
+function soundOf({
+  played,
+  silent,
+  about,
+  split,
+  seed,
+  folder,
+}: Sounding): Pick<Take, 'sound' | 'captions' | 'forgottenMs'> {
+  let captions: string | null = null,
+    forgottenMs: number[] = []
   const random = seededRandom(seed + 1)
   const length = Math.round((played.footageMs / 1000) * RATE)
   const endMs = played.footageMs
@@ -156,11 +200,21 @@ function soundOf({ played, silent, about, split, seed, folder }: Sounding): Floa
   const heardAs = about.noise.includes('room') ? inRoom(tones, 0.4 + random() * 0.7, 1) : tones
   const out = hum(length, 0.01 + random() * 0.02, seed + 2)
   mix(out, heardAs, 0, 0.06 + random() * 0.15)
+  if (about.coach) {
+    const coach = coachOf(split, about.language ?? 'en', about.coach === 'counts', random)
+    const dry = new Float32Array(length)
+    const said = addCoach(dry, played.stretches, coach, { random, folder })
+    forgottenMs = said.forgottenMs
+    if (about.captions) captions = captionsOf(said, random)
+    else mix(out, about.noise.includes('room') ? inRoom(dry, 0.3 + random() * 0.5, 0.7) : dry, 0, 1)
+  }
   if (about.noise.includes('music')) {
     const song = music(length, seed + 3)
-    mix(out, song, 0, (0.04 + random() * 0.06) / levelOf(song))
+    const level =
+      about.musicBelowDb === undefined ? 0.04 + random() * 0.06 : VOICE_LEVEL * 10 ** (-about.musicBelowDb / 20)
+    mix(out, song, 0, level / levelOf(song))
   }
-  const voice = VOICES[split][seed % 2] ?? 'kal'
+  const voice = VOICES[split][seed % 2] ?? 'flite:kal'
   if (about.noise.includes('talk'))
     for (let atMs = random() * 6000; atMs < endMs; atMs += 3000 + random() * 9000) {
       const line = LINES[split][Math.floor(random() * LINES[split].length)] ?? ''
@@ -174,7 +228,7 @@ function soundOf({ played, silent, about, split, seed, folder }: Sounding): Floa
     const struck = chime(700 + random() * 900, 1800)
     for (let atMs = random() * 20_000; atMs < endMs; atMs += 20_000) mix(out, struck, atMs, 0.2)
   }
-  return out
+  return { sound: out, captions, forgottenMs }
 }
 
 /** Counts of three and a longer, higher mark; or the mark alone. */

@@ -10,15 +10,19 @@ const instant = {
   strength: z.number().min(0).max(1),
 }
 
+/** What a coach calls out that says something of the timeline. */
+export const CALLS = ['work', 'rest', 'ten', 'next', 'half'] as const
+export type Call = (typeof CALLS)[number]
+
 export const evidenceSchema = z.discriminatedUnion('kind', [
   /** A steady tone with a sudden start, as of an interval timer. */
   z.object({ kind: z.literal('beep'), ...instant, hz: z.number().positive(), durationMs: z.number().min(0) }),
-  /** A word of the coach. */
-  z.object({ kind: z.literal('word'), ...instant, word: z.string().max(100) }),
+  /** A call of the coach; `strength` is how probable it is that this was called, and here. */
+  z.object({ kind: z.literal('word'), ...instant, word: z.enum(CALLS) }),
   /** A call found by its likeness to another. */
   z.object({ kind: z.literal('sample'), ...instant, likeMs: z.number().min(0) }),
-  /** A line of captions that came with the footage. */
-  z.object({ kind: z.literal('caption'), ...instant, text: z.string().max(2000) }),
+  /** A call in captions that came with the footage, with what was said around it. */
+  z.object({ kind: z.literal('caption'), ...instant, word: z.enum(CALLS), text: z.string().max(2000) }),
   /** A coded tone that Jivet itself sounded on the floor. */
   z.object({ kind: z.literal('chirp'), ...instant, code: z.number().int().min(0) }),
   /** The figure begins or ends to move. */
@@ -48,4 +52,4 @@ export const ofKind = <Kind extends EvidenceKind>(all: readonly Evidence[], kind
   all.filter((one): one is EvidenceOf<Kind> => one.kind === kind)
 
 /** Of the engine that hears; a footage heard by an older one is heard again. */
-export const EVIDENCE_VERSION = 2
+export const EVIDENCE_VERSION = 3

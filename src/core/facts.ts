@@ -106,7 +106,7 @@ type ProblemOfInput =
   | { code: 'not-a-file' }
 
 export type DocumentKind = 'workout file' | 'request'
-export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match'
+export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match' | 'captions'
 /** What a cell of a table has to hold. */
 export type CellWanted =
   | { code: 'one-of'; options: readonly string[]; orNothing: boolean }
@@ -145,7 +145,8 @@ type ProblemOfWork =
   | { code: 'tool-failed'; tool: string; reason: string }
   | { code: 'tool-killed' | 'tool-slow'; tool: string }
   | { code: 'tool-missing'; tool: string; package: string }
-  | { code: 'font-missing' | 'package-missing'; name: string }
+  | { code: 'captions-unreadable' }
+  | { code: 'font-missing' | 'package-missing' | 'model-missing' | 'model-damaged'; name: string }
 
 export type Thing = 'workout' | 'footage' | 'job' | 'video' | 'file' | 'part' | 'thing' | 'stored file' | 'stored video'
 

@@ -1,8 +1,11 @@
-// Decodes a recording's sound once and hands the same samples to whoever listens: tones, peaks.
+// Decodes a recording's sound once and hands the same samples to whoever listens: tones, calls, peaks.
 import type { Evidence } from '../core/evidence'
+import { CallListener } from '../core/hear/calls'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
 import { HEARING_RATE, ToneListener } from '../core/hear/tones'
+import { Problem } from '../core/problem'
 import type { Ms, Share } from '../core/units'
+import { callModel } from './models'
 import type { FootageFacts } from './probe'
 import { footageInput, patience } from './input'
 import { COPY_TIMES, soundOnTime } from './timebase'
@@ -13,6 +16,8 @@ export interface Heard {
   evidence: Evidence[]
   peaks: PeakLevel[]
   soundMs: Ms
+  /** Why some kind of evidence was not listened for. */
+  deaf: Problem | null
 }
 
 /**
@@ -24,16 +29,30 @@ export async function listenTo(
   facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
   options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<Heard> {
-  const tones = new ToneListener()
+  const { model, deaf } = await callModel().then(
+    (model) => ({ model, deaf: null }),
+    (error: unknown) => {
+      if (error instanceof Problem) return { model: null, deaf: error }
+      throw error
+    },
+  )
+  const listeners = [new ToneListener(), ...(model ? [new CallListener(model)] : [])]
   const peaks = new PeakGatherer()
   let samples = 0
   await decodeSound(path, facts, options.signal, (block) => {
-    tones.push(block)
+    for (const listener of listeners) listener.push(block)
     peaks.push(block)
     samples += block.length
     options.onProgress?.(Math.min(1, ((samples / HEARING_RATE) * 1000) / Math.max(1, facts.durationMs)))
   })
-  return { evidence: tones.finish(), peaks: peaks.finish(), soundMs: Math.round((samples / HEARING_RATE) * 1000) }
+  return {
+    evidence: listeners
+      .flatMap((listener): Evidence[] => listener.finish())
+      .sort((one, other) => one.atMs - other.atMs),
+    peaks: peaks.finish(),
+    soundMs: Math.round((samples / HEARING_RATE) * 1000),
+    deaf,
+  }
 }
 
 /** How much sound is heard after the last picture. */

@@ -38,7 +38,10 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'disk-full': 507,
   'tool-failed': 500,
   'tool-missing': 500,
+  'captions-unreadable': 422,
   'font-missing': 500,
+  'model-missing': 500,
+  'model-damaged': 500,
   'package-missing': 500,
   unexpected: 500,
 }

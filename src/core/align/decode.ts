@@ -1,7 +1,6 @@
 // Where each boundary lies, and how sure that is: a forward-backward pass over all ways to lay the score over the
 // footage, under several hypotheses of how the session was run. What a hand tied holds; the rest follows from it.
-import type { TimerBeep } from '../hear/timerBeeps'
-import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
+import type { Evidence, EvidenceKind } from '../evidence'
 import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
@@ -17,13 +16,16 @@ import {
   type OnBoundary,
 } from './lattice'
 import {
+  beginsWith,
   hypothesesFor,
   lengthOf,
+  markLikelihood,
   stretchesBetween,
   tiedLikelihood,
-  toneLikelihood,
   usually,
+  type Begins,
   type Hypothesis,
+  type Mark,
 } from './model'
 import type { Tie } from './ties'
 
@@ -44,7 +46,7 @@ export interface Posterior {
 
 export interface Decoded {
   posteriors: Posterior[]
-  /** How probable it is that the tones mark the changes of this score at all. */
+  /** How probable it is that what was heard marks the changes of this score at all. */
   likeness: Share
 }
 
@@ -59,8 +61,8 @@ const LEAST_WEIGHT: Share = 0.01
 /** A tie holds within this of the truth where a tone marks it, and where nothing but its neighbours does. */
 const TONE_BOUND_MS: Ms = 100
 const LOOSE_BOUND_MS: Ms = 400
-/** A tone this near to what was found is what was heard of it. */
-const SAME_MS: Ms = 60
+/** A tone, or a call, this near to what was found is what was heard of it. */
+const SAME_MS: Record<Mark['kind'], Ms> = { beep: 60, word: 400, caption: 600 }
 const MOST_INSTANTS = 3
 const LEAST_MASS: Share = 0.02
 
@@ -86,17 +88,16 @@ export function decode(
   footageMs: Ms,
   hands: readonly Tie[] = [],
 ): Decoded {
-  const beeps = ofKind(evidence, 'beep')
   const stretches = stretchesBetween(segments, boundariesOf(segments))
-  const lastMs = Math.max(footageMs, beeps.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
+  const lastMs = Math.max(footageMs, evidence.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
   const much = (stretches.audible.length * lastMs) / COARSE_MS > MUCH
   const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const task: Task = {
     ...{ ...stretches, footageMs: lastMs + 1, coarseMs },
-    hypotheses: hypothesesFor(beeps, stretches.audible.length, lastMs + 1, coarseMs),
+    hypotheses: hypothesesFor(evidence, stretches.audible.length, lastMs + 1, coarseMs),
     hands: apart(stretches.audible, hands),
   }
-  if (!task.audible.length || (!beeps.length && !hands.length)) return { posteriors: [], likeness: 0 }
+  if (!task.audible.length || (task.hypotheses.length === 1 && !hands.length)) return { posteriors: [], likeness: 0 }
   const weights = weigh(task)
   const stepMs = finestStep(task.audible.length, task.footageMs)
   const spreads = task.audible.map(() => new Spread())
@@ -156,7 +157,13 @@ function latticeOf(
   { stepMs, weighing }: { stepMs: Ms; weighing: boolean },
 ): Lattice {
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
-  const tones = toneLikelihood(hypothesis, grid)
+  const fields = new Map<Begins, Float64Array>()
+  const likely = (begins: Begins): Float64Array => {
+    const tells = hypothesis.marks.some(({ kind }) => kind !== 'beep') ? begins : null
+    const field = fields.get(tells) ?? markLikelihood(hypothesis, tells, grid)
+    fields.set(tells, field)
+    return field
+  }
   const ties = audible.map((boundary) => hands.get(tieKey(boundary)))
   const lengths = between.map((held) => lengthOf(held, hypothesis.timed))
   const only = (at: number, kind: Segment['kind']): boolean =>
@@ -171,10 +178,10 @@ function latticeOf(
   return {
     ...grid,
     plannedMs,
-    plain: tones,
+    extra: [likely('work'), likely('rest')],
     again: lengths.map((_, at) => (weighing ? null : repeated(at))),
     leftOut: audible.slice(3).map((_, at) => (!only(at, 'work') && only(at + 1, 'work') ? usual(at) : null)),
-    likelihoods: ties.map((tie) => (tie ? tiedLikelihood(tie, grid) : tones)),
+    likelihoods: ties.map((tie, at) => (tie ? tiedLikelihood(tie, grid) : likely(beginsWith(between[at])))),
     lengths,
     fixed: ties.map((tie) => tie !== undefined),
   }
@@ -247,11 +254,13 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
   })
 }
 
-function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly TimerBeep[]): Posterior {
+function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly Mark[]): Posterior {
   const cells = spread.cells()
   const sharp = windows(cells, TONE_BOUND_MS / stepMs)
-  const tone = sharp[0] && toneNear(marks, sharp[0].mean * stepMs)
+  const tone = sharp[0] && nearest(marks, 'beep', sharp[0].mean * stepMs)
   const found = tone ? sharp : windows(cells, LOOSE_BOUND_MS / stepMs)
+  const looseMs = (found[0]?.mean ?? 0) * stepMs
+  const call = nearest(marks, 'word', looseMs) ?? nearest(marks, 'caption', looseMs)
   return {
     boundary,
     instants: found.map(({ mean, mass }, index) => ({
@@ -259,13 +268,14 @@ function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly Ti
       mass: Math.min(1, mass),
     })),
     sigmaMs: Math.round(Math.hypot((found[0]?.sigma ?? 0) * stepMs, tone?.spreadMs ?? 0)),
-    evidence: tone ? ['beep'] : [],
+    evidence: [tone ?? call].flatMap((mark) => mark?.kind ?? []),
   }
 }
 
-function toneNear(marks: readonly TimerBeep[], atMs: Ms): TimerBeep | undefined {
-  const near = marks.filter((one) => Math.abs(one.atMs - atMs) <= SAME_MS)
-  return near.sort((one, other) => Math.abs(one.atMs - atMs) - Math.abs(other.atMs - atMs))[0]
+function nearest(marks: readonly Mark[], kind: Mark['kind'], atMs: Ms): Mark | undefined {
+  const off = (one: Mark): Ms => Math.abs(one.atMs - atMs)
+  const near = marks.filter((one) => one.kind === kind && off(one) <= SAME_MS[kind])
+  return near.sort((one, other) => off(one) - off(other))[0]
 }
 
 interface Window {

@@ -27,7 +27,7 @@ function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
   const count = lengths.length + 1
   const isTied = (at: number): boolean => fixed?.[0] === at
   return {
-    ...{ cells, stepMs: 100, plain, lengths, plannedMs },
+    ...{ cells, stepMs: 100, extra: [plain, plain], lengths, plannedMs },
     likelihoods: Array.from({ length: count }, (_, at) => (isTied(at) ? tied : plain)),
     again: lengths.map((rest, at) => (at % 2 ? { rest, work: lengths[at - 1] ?? rest } : null)),
     leftOut: Array.from({ length: Math.max(0, count - 3) }, (_, at) => (at % 2 ? (lengths[at] ?? null) : null)),

@@ -18,8 +18,8 @@ export type Length = readonly LengthPart[]
 export interface Lattice {
   cells: number
   stepMs: Ms
-  /** How much likelier what was heard is if any change lies in a cell. */
-  plain: Float64Array
+  /** The same for the two changes that come between where a station is done twice: its work begins, then its rest. */
+  extra: readonly [Float64Array, Float64Array]
   /** For each boundary, how much likelier what was heard is if the boundary lies in a cell; arrays may be shared. */
   likelihoods: readonly Float64Array[]
   /** `lengths[k]` lies between boundaries k and k + 1. */
@@ -58,12 +58,13 @@ const REACH = 3
 const NOTHING = 1e-200
 
 /** The same lattice seen from its end. */
-export function mirrored({ plain, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
-  const turned = new Map([...new Set([plain, ...likelihoods])].map((one) => [one, one.slice().reverse()]))
+export function mirrored({ extra, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
+  const turned = new Map([...new Set([...extra, ...likelihoods])].map((one) => [one, one.slice().reverse()]))
+  const turn = (one: Float64Array): Float64Array => turned.get(one) ?? one
   return {
     ...same,
-    plain: turned.get(plain) ?? plain,
-    likelihoods: likelihoods.map((one) => turned.get(one) ?? one).reverse(),
+    extra: [turn(extra[1]), turn(extra[0])],
+    likelihoods: likelihoods.map(turn).reverse(),
     lengths: [...lengths].reverse(),
     plannedMs: [...plannedMs].reverse(),
     again: [...again].reverse(),
@@ -144,14 +145,14 @@ class ForwardPass {
 
   /** By the stretch before, over a station done twice, past one left out, or past any number. */
   private arrive(at: number, alpha: Float64Array): void {
-    const { stepMs, lengths, again, leftOut, fixed } = this.lattice
+    const { stepMs, lengths, again, leftOut, fixed, extra } = this.lattice
     const before = this.at(at - 1)
     const twice = again[at - 1]
     spread(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, { from: before, into: alpha, stepMs })
     if (twice) {
       const [start, end] = this.twice
-      this.onceMore(twice.rest, before, start)
-      this.onceMore(twice.work, start, end)
+      this.onceMore(twice.rest, [before, start], extra[0])
+      this.onceMore(twice.work, [start, end], extra[1])
       spread(twice.rest, this.repeat, { from: end, into: alpha, stepMs })
     }
     const shortcut = leftOut[at - 3]
@@ -164,11 +165,10 @@ class ForwardPass {
   }
 
   /** To a change that is none of the score's, heard like any other. */
-  private onceMore(length: Length, from: Float64Array, into: Float64Array): void {
-    const { plain, stepMs } = this.lattice
+  private onceMore(length: Length, [from, into]: [Float64Array, Float64Array], likelihood: Float64Array): void {
     into.fill(0)
-    spread(length, 1, { from, into, stepMs })
-    for (let cell = 0; cell < into.length; cell++) into[cell] = (into[cell] ?? 0) * (plain[cell] ?? 0)
+    spread(length, 1, { from, into, stepMs: this.lattice.stepMs })
+    for (let cell = 0; cell < into.length; cell++) into[cell] = (into[cell] ?? 0) * (likelihood[cell] ?? 0)
   }
 
   private rescale(at: number, alpha: Float64Array, scale: number): void {

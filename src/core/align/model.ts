@@ -1,5 +1,6 @@
 // What is believed before anything is matched: how long each stretch of a session really lasts, what a change sounds
 // like, and how far a recording may be from being one of this score at all. Numbers, and nothing else, are set here.
+import { ofKind, type Evidence, type EvidenceOf } from '../evidence'
 import { pitchFamilies, timerBeeps, type TimerBeep } from '../hear/timerBeeps'
 import type { Beep } from '../hear/tones'
 import type { Segment } from '../score/segment'
@@ -8,26 +9,50 @@ import type { Boundary } from './boundaries'
 import type { Length } from './lattice'
 import type { Tie } from './ties'
 
+/** A call, as it was heard or as it stands in captions. */
+type Calling = EvidenceOf<'word' | 'caption'>
+
+/** Something heard that may mark a change. */
+export interface Mark {
+  kind: 'beep' | Calling['kind']
+  atMs: Ms
+  spreadMs: Ms
+  /** How likely it marks a change and is nothing else. */
+  boundaryLikelihood: Share
+  /** How likely it is to mark the beginning of work and not its end; tones do not tell. */
+  workShare: Share
+}
+
+/** What begins at a change, as far as it is called out. */
+export type Begins = 'work' | 'rest' | null
+
 /** How a session may have been run and heard; what was heard weighs them. */
 export interface Hypothesis {
   prior: Share
-  /** How many of the changes a tone marks. */
+  /** How many of the changes are marked. */
   marked: Share
   /** How many of the clocked lengths a timer ran. */
   timed: Share
-  /** The tones that are the timer's, in order of time; all others are chance. */
-  marks: readonly TimerBeep[]
+  /** What may mark changes, in order of time: tones that are the timer's, or calls. All others are chance. */
+  marks: readonly Mark[]
   /** Rate of those among them that mark no change, per millisecond. */
   strayPerMs: number
   /** How much likelier the number of them is than if they all came by chance. */
   logCount: number
 }
 
-const RUNS = [
-  { prior: 0.45, marked: 0.96, timed: 0.94 },
-  { prior: 0.25, marked: 0.6, timed: 0.85 },
-] as const
-/** The tones have nothing to do with the changes: a chime, music, another session. */
+type Run = Pick<Hypothesis, 'prior' | 'marked' | 'timed'>
+const RUNS: readonly Run[] = [
+  { prior: 0.64, marked: 0.96, timed: 0.94 },
+  { prior: 0.36, marked: 0.6, timed: 0.85 },
+]
+/** A coach calls the changes, by a silent watch or by feeling. */
+const SPOKEN: readonly Run[] = [
+  { prior: 0.5, marked: 0.93, timed: 0.9 },
+  { prior: 0.25, marked: 0.93, timed: 0.5 },
+  { prior: 0.25, marked: 0.6, timed: 0.8 },
+]
+/** What was heard has nothing to do with the changes: a chime, music, talk, another session. */
 const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, marks: [], strayPerMs: 1, logCount: 0 } as const
 /** So many pitches are tried as the timer's at most. */
 const MOST_PITCHES = 10
@@ -41,19 +66,31 @@ const UNHEARD_MS = 12
 const COUNT_MS = 120
 
 /**
- * A timer's pitch is one of those that return, or all of them are its own; the last hypothesis is that none is.
- * @param beeps in order of time.
+ * A timer's pitch is one of those that return, or all of them are its own; or a coach calls the changes; the last
+ * hypothesis is that nothing marks any.
+ * @param heard in order of time.
  * @param expected changes that the score has.
  * @param stepMs the grid on which they are weighed: both sides are seen as sharply, and no more.
  */
-export function hypothesesFor(beeps: readonly Beep[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+export function hypothesesFor(heard: readonly Evidence[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+  const kinds = [
+    tonedBy(ofKind(heard, 'beep'), expected, footageMs, stepMs),
+    spokenBy(ofKind(heard, 'word'), expected, footageMs, stepMs),
+    spokenBy(ofKind(heard, 'caption'), expected, footageMs, stepMs),
+  ].filter((hypotheses) => hypotheses.length)
+  const each = (1 - CHANCE.prior) / kinds.length
+  return [...kinds.flat().map((one) => ({ ...one, prior: one.prior * each })), CHANCE]
+}
+
+function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
   const far = (held: readonly TimerBeep[]): number => Math.abs(Math.log(held.length / expected))
   const pitches = pitchFamilies(beeps).map(marksOf)
   const families = pitches
     .filter((held) => held.length >= FEWEST_MARKS && !pitches.some((other) => other !== held && leadsTo(held, other)))
     .sort((one, other) => far(one) - far(other))
     .slice(0, MOST_PITCHES)
-  const one = families.map((held) => ({ held, nullLog: logWithoutScore(held, footageMs, stepMs) }))
+  const sigmaMs = Math.hypot(Math.max(TIMER_MS, stepMs / 2), seenMs(TIMER_MS / 4, stepMs))
+  const one = families.map((held) => ({ held, nullLog: logWithoutScore(held, footageMs, sigmaMs) }))
   const together = marksOf(timerBeeps(beeps))
   const all = {
     held: together,
@@ -64,14 +101,72 @@ export function hypothesesFor(beeps: readonly Beep[], expected: number, footageM
   }
   const several = families.length > 1 && families.length <= MOST_TOGETHER
   const sets = several ? [...one, all] : one
-  const hypotheses = sets.flatMap(({ held, nullLog }): Hypothesis[] => {
-    const strays = Math.max(held.length - expected, LEAST_STRAY * held.length)
-    const strayPerMs = Math.max(LEAST_RATE_PER_MS, strays / footageMs)
-    const logCount = logPoisson(held.length, strayPerMs, footageMs) - nullLog
-    const marks = withUnheard(held)
-    return RUNS.map((run) => ({ ...run, prior: run.prior / sets.length, marks, strayPerMs, logCount }))
+  return sets.flatMap(({ held, nullLog }) => {
+    const marks = withUnheard(held).map((beep): Mark => ({ ...beep, workShare: EITHER }))
+    return runsOf(RUNS, { marks, count: held.length, nullLog, expected, footageMs }).map((run) => ({
+      ...run,
+      prior: run.prior / sets.length,
+    }))
   })
-  return [...hypotheses, CHANCE]
+}
+
+/** A call of one kind is, now and then, of the other. */
+const MISCALLED: Share = 0.04
+const EITHER: Share = 0.5
+/** Without any plan, work and rest take turns as often as this. */
+const TURNS: Share = 0.85
+/** A call comes this long before or after the change that it is meant for. */
+const CALLED_MS: Ms = 150
+/** Less than this is no call. */
+const LEAST_CALLED: Share = 0.2
+
+function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+  const marks = calledMarks(calls)
+  if (marks.length < FEWEST_MARKS) return []
+  const spreadMs = Math.SQRT2 * Math.hypot(marks[0]?.spreadMs ?? CALLED_MS, stepMs / 2)
+  const turns = marks.slice(1).reduce((log, { workShare }, index) => {
+    const before = marks[index]?.workShare ?? EITHER
+    const same = workShare * before + (1 - workShare) * (1 - before)
+    return log + Math.log(same * (1 - TURNS) + (1 - same) * TURNS)
+  }, Math.log(EITHER))
+  const labels = marks.length * Math.log(EITHER)
+  const nullLog = logWithoutScore(marks, footageMs, spreadMs, oddsOf) + turns - labels
+  return runsOf(SPOKEN, { marks, count: marks.length, nullLog, expected, footageMs })
+}
+
+/** Calls of work and of rest that are heard at one instant are one call of either. */
+function calledMarks(calls: readonly Calling[]): Mark[] {
+  const marks: Mark[] = []
+  for (const { kind, word, atMs, spreadMs, strength } of calls) {
+    if (word !== 'work' && word !== 'rest') continue
+    const last = marks.at(-1)
+    const workShare = word === 'work' ? 1 : 0
+    const heard = { kind, atMs, spreadMs: Math.hypot(spreadMs, CALLED_MS) }
+    if (last && atMs - last.atMs < CALLED_MS) {
+      const sum = last.boundaryLikelihood + strength
+      const share = (last.workShare * last.boundaryLikelihood + workShare * strength) / sum
+      marks[marks.length - 1] = { ...last, boundaryLikelihood: Math.min(1, sum), workShare: share }
+    } else marks.push({ ...heard, boundaryLikelihood: strength, workShare })
+  }
+  return marks
+    .filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_CALLED)
+    .map((mark) => ({ ...mark, workShare: MISCALLED + (1 - 2 * MISCALLED) * mark.workShare }))
+}
+
+function runsOf(
+  runs: readonly Run[],
+  {
+    marks,
+    count,
+    nullLog,
+    expected,
+    footageMs,
+  }: { marks: readonly Mark[]; count: number; nullLog: number; expected: number; footageMs: Ms },
+): Hypothesis[] {
+  const strays = Math.max(count - expected, LEAST_STRAY * count)
+  const strayPerMs = Math.max(LEAST_RATE_PER_MS, strays / footageMs)
+  const logCount = logPoisson(count, strayPerMs, footageMs) - nullLog
+  return runs.map((run) => ({ ...run, marks, strayPerMs, logCount }))
 }
 
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>
@@ -110,23 +205,29 @@ const MET_BEFORE = 0.5
 const WHOLE_STEP = 0.35
 
 /**
- * How likely tones of one pitch are without this score: come by chance, or from a chime or a session of another score.
- * Those are regular too, and what is regular fits any plan here and there.
+ * How likely tones of one pitch, or calls, are without this score: come by chance, or from a chime or a session of
+ * another score. Those are regular too, and what is regular fits any plan here and there.
+ * @param sigmaMs how far a gap is from what it was meant to be.
+ * @param oddsOf how much likelier one is to mark a change of some session than to mean nothing.
  */
-function logWithoutScore(held: readonly TimerBeep[], footageMs: Ms, stepMs: Ms): number {
+function logWithoutScore<Held extends Pick<Mark, 'atMs'>>(
+  held: readonly Held[],
+  footageMs: Ms,
+  sigmaMs: Ms,
+  oddsOf: (one: Held) => number = () => 1,
+): number {
   const perMs = held.length / footageMs
   const chance = logPoisson(held.length, perMs, footageMs)
-  const sigmaMs = Math.hypot(Math.max(TIMER_MS, stepMs / 2), seenMs(TIMER_MS / 4, stepMs))
   const bell = (offMs: Ms): number => Math.exp(-((offMs / sigmaMs) ** 2) / 2) / (sigmaMs * Math.sqrt(2 * Math.PI))
   const met: Ms[] = []
   let regular = Math.log(1 / footageMs)
-  held.slice(1).forEach(({ atMs }, index) => {
-    const gapMs = atMs - (held[index]?.atMs ?? 0)
+  held.slice(1).forEach((one, index) => {
+    const gapMs = one.atMs - (held[index]?.atMs ?? 0)
     const off = Math.abs(gapMs - LATTICE_MS * Math.round(gapMs / LATTICE_MS))
     const whole = gapMs < LONGEST_GAP_MS ? bell(off) / (LONGEST_GAP_MS / LATTICE_MS) : 0
-    const again = met.length ? met.reduce((sum, one) => sum + bell(gapMs - one), 0) / met.length : 0
+    const again = met.length ? met.reduce((sum, other) => sum + bell(gapMs - other), 0) / met.length : 0
     const any = perMs * Math.exp(-perMs * gapMs)
-    regular += Math.log(MET_BEFORE * again + WHOLE_STEP * whole + (1 - MET_BEFORE - WHOLE_STEP) * any)
+    regular += Math.log(oddsOf(one) * (MET_BEFORE * again + WHOLE_STEP * whole) + (1 - MET_BEFORE - WHOLE_STEP) * any)
     met.push(gapMs)
   })
   return Math.max(chance, regular)
@@ -187,22 +288,34 @@ const REACH = 4
 /** How sharply a tone is seen on a grid. */
 const seenMs = (spreadMs: Ms, stepMs: Ms): Ms => Math.max(spreadMs, 8, stepMs * 0.6)
 
+const oddsOf = ({ boundaryLikelihood }: Pick<Mark, 'boundaryLikelihood'>): number =>
+  Math.min(MOST_FACTOR, boundaryLikelihood / Math.max(1e-3, 1 - boundaryLikelihood))
+
 /** How much likelier what was heard is if a change lies in a cell than if none does. */
-export function toneLikelihood(
+export function markLikelihood(
   { marks, marked, strayPerMs }: Hypothesis,
+  begins: Begins,
   { cells, stepMs }: { cells: number; stepMs: Ms },
 ): Float64Array {
   const field = new Float64Array(cells).fill(1 - marked)
-  for (const { atMs, spreadMs, boundaryLikelihood } of marks) {
+  for (const { atMs, spreadMs, boundaryLikelihood, workShare } of marks) {
     const sigmaMs = seenMs(spreadMs, stepMs)
-    const odds = boundaryLikelihood / Math.max(1e-3, 1 - boundaryLikelihood)
-    const factor = (marked * Math.min(MOST_FACTOR, odds)) / strayPerMs / (sigmaMs * Math.sqrt(2 * Math.PI))
+    const odds = oddsOf({ boundaryLikelihood })
+    const called = begins === null ? 1 : (begins === 'work' ? workShare : 1 - workShare) / EITHER
+    const factor = (marked * odds * called) / strayPerMs / (sigmaMs * Math.sqrt(2 * Math.PI))
     const low = Math.max(0, Math.ceil((atMs - REACH * sigmaMs) / stepMs)),
       high = Math.min(cells - 1, Math.floor((atMs + REACH * sigmaMs) / stepMs))
     for (let cell = low; cell <= high; cell++)
       field[cell] = (field[cell] ?? 0) + factor * Math.exp(-(((cell * stepMs - atMs) / sigmaMs) ** 2) / 2)
   }
   return field
+}
+
+/** What a coach would call out where these segments begin, or where the score ends. */
+export function beginsWith(segments: readonly Segment[] | undefined): Begins {
+  const kind = segments?.[0]?.kind
+  if (kind === 'work') return 'work'
+  return kind === 'lead' ? null : 'rest'
 }
 
 /** A boundary that a hand tied lies there and nowhere else. */

@@ -1,6 +1,8 @@
 // What every listener holds to, whatever the sound: each new one gets a line in the list.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { CallListener, type CallModel } from './calls'
+import { MEL_BANDS, MelListener } from './mel'
 import { PeakGatherer } from './peaks'
 import { HEARING_RATE, ToneListener } from './tones'
 
@@ -8,8 +10,27 @@ interface Listener {
   push: (block: Float32Array) => void
   finish: () => unknown
 }
+const bandsOf = (): Listener => {
+  const frames: number[] = []
+  const listener = new MelListener((frame) => frames.push(...frame))
+  return { push: (block) => listener.push(block), finish: () => frames }
+}
+/** A network that nobody trained hears something too, and the same whenever it is asked. */
+const layer = (kind: CallModel[number]['kind'], shape: Omit<CallModel[number], 'kind' | 'weights' | 'biases'>) => ({
+  ...{ kind, ...shape },
+  weights: Float32Array.from({ length: shape.out * shape.in * shape.kernel }, (_, at) => Math.sin(at * at)),
+  biases: new Float32Array(shape.out),
+})
+const ANY_MODEL: CallModel = [
+  layer('conv', { out: 4, in: MEL_BANDS, kernel: 5, stride: 2, dilation: 1 }),
+  layer('conv', { out: 4, in: 4, kernel: 5, stride: 2, dilation: 1 }),
+  layer('residual', { out: 4, in: 4, kernel: 3, stride: 1, dilation: 2 }),
+  layer('linear', { out: 6, in: 4, kernel: 1, stride: 1, dilation: 1 }),
+]
 const LISTENERS: [name: string, make: () => Listener][] = [
   ['tones', () => new ToneListener()],
+  ['bands', () => bandsOf()],
+  ['calls', () => new CallListener(ANY_MODEL)],
   ['peaks', () => new PeakGatherer()],
 ]
 

@@ -4,7 +4,7 @@ import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
 import { WARNINGS } from '../../core/words/en/problems'
-import { listenTo } from '../../engine/listen'
+import { listenTo, type Heard } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { makeProxy } from '../../engine/proxy'
 import { becomeTwin, findFootage, saveEvidence, takeIntoReel, twinOf, updateFootage, type Footage } from '../footage'
@@ -41,15 +41,19 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
   return async (tx) => {
     await saveEvidence(tx, footage.id, heard?.evidence ?? [])
-    const known = { facts, warning: warningFor(facts), peaksHash, proxyHash }
+    const known = { facts, warning: warningFor(facts, heard), peaksHash, proxyHash }
     await updateFootage(footage.id, { state: 'ready', problem: null, ...known }, tx)
     // Only now does it take the place of what is shown: until it is ready, that stays in use.
     if (footage.state === 'preparing') await takeIntoReel(footage.id, tx)
   }
 }
 
-const warningFor = (facts: FootageFacts): string | null =>
-  [facts.brokenEnd ? WARNINGS.brokenEnd : '', facts.audioCodec === null ? WARNINGS.noSound : '']
+const warningFor = (facts: FootageFacts, heard: Heard | null): string | null =>
+  [
+    facts.brokenEnd ? WARNINGS.brokenEnd : '',
+    facts.audioCodec === null ? WARNINGS.noSound : '',
+    heard?.deaf?.message ?? '',
+  ]
     .filter(Boolean)
     .join(' ') || null
 

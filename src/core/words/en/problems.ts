@@ -21,6 +21,7 @@ const ADVICE: Record<Counted, string> = {
   rows: 'Split the table.',
   ties: 'There is one at most for each change.',
   'pairs to match': 'Tie it by hand, or split the recording.',
+  captions: 'These captions are of more than one session.',
 }
 
 const listed = (options: readonly string[]): string => options.join(', ')
@@ -157,6 +158,12 @@ function sentence(fact: WithValues): string {
       return `This machine has no ${fact.tool}. Installing the package "${fact.package}" helps.`
     case 'font-missing':
       return `The font file ${fact.name} is missing. Running "npm start" brings it back.`
+    case 'captions-unreadable':
+      return 'No line of captions with its time was found. Captions are WebVTT or SRT files.'
+    case 'model-missing':
+      return `The model ${fact.name} is missing, so calls of the coach are not heard. Beeps still are. Installing Jivet again brings it back.`
+    case 'model-damaged':
+      return `The model ${fact.name} is damaged, so calls of the coach are not heard. Beeps still are. Installing Jivet again brings it back.`
     case 'package-missing':
       return `The package of ${fact.name} is missing. Running "npm start" brings it back.`
   }

@@ -1,0 +1,144 @@
+// Captions that came with a footage (WebVTT or SRT): what was said, when, and which of it calls a change. Their times
+// are as good as whoever made them: weak evidence.
+import { parseText } from 'media-captions'
+import { CALLS, type EvidenceOf } from '../evidence'
+import { Problem } from '../problem'
+import type { Ms, Share } from '../units'
+import { CALL_WORDS } from './callWords'
+
+export const MOST_CAPTIONS = 50_000
+/** What is kept of one line. */
+const MOST_LETTERS = 300
+
+interface Word {
+  text: string
+  /** It ends a sentence or a part of one. */
+  ends: boolean
+  atMs: Ms
+  spreadMs: Ms
+}
+
+/** Of a word that has a time of its own, and at least of one that has not. */
+const WORD_SPREAD_MS: Ms = 120
+const LINE_SPREAD_MS: Ms = 300
+/** A silence this long ends a sentence, where nobody set a stop. */
+const SILENCE_MS: Ms = 700
+/** How likely a change is called by: a count and a call, a call that stands alone, one among few words, among many. */
+const COUNTED: Share = 0.95
+const ALONE: Share = 0.8
+const AMONG_FEW: Share = 0.4
+const AMONG_MANY: Share = 0.05
+const FEW = 4
+
+/**
+ * @param text of a file; words may have times of their own.
+ * @returns calls found in it, in order of time.
+ * @throws Problem `captions-unreadable` where no line has a time, `too-many` for more than any session has.
+ */
+export async function readCaptions(text: string): Promise<EvidenceOf<'caption'>[]> {
+  const type = /^\uFEFF?\s*WEBVTT/.test(text) ? 'vtt' : 'srt'
+  const { cues } = await parseText(text.replace(/^\uFEFF/, ''), { type })
+  if (!cues.length) throw new Problem({ code: 'captions-unreadable' })
+  if (cues.length > MOST_CAPTIONS)
+    throw new Problem({ code: 'too-many', what: 'captions', found: cues.length, most: MOST_CAPTIONS })
+  const words = cues
+    .flatMap((cue) => wordsOf(cue.text, cue.startTime * 1000, cue.endTime * 1000))
+    .sort((one, other) => one.atMs - other.atMs)
+  return clausesOf(words).flatMap(callIn)
+}
+
+const STAMP = /<((?:\d+:)?\d\d?:\d\d[.,]\d{3})>/
+
+/** Words with the times that stand between them; without any, shared out over the line by their letters. */
+function wordsOf(line: string, fromMs: Ms, toMs: Ms): Word[] {
+  const parts = line.split(STAMP)
+  const timed = parts.length > 1
+  const words: Word[] = []
+  let atMs = fromMs
+  parts.forEach((part, index) => {
+    if (index % 2) {
+      atMs = stampMs(part)
+      return
+    }
+    const said = part
+      .replace(/<[^>]*>/g, '')
+      .split(/\s+/)
+      .filter((one) => /[\p{L}\p{N}]/u.test(one))
+    const letters = said.reduce((sum, one) => sum + one.length + 1, 0)
+    const lengthMs = timed ? 250 * said.length : Math.max(0, toMs - fromMs)
+    let before = 0
+    for (const one of said) {
+      const spreadMs = timed ? WORD_SPREAD_MS : Math.max(LINE_SPREAD_MS, lengthMs / 8)
+      words.push({
+        text: plain(one),
+        ends: /[.!?,;:…]["')]*$/.test(one),
+        atMs: atMs + (lengthMs * before) / letters,
+        spreadMs,
+      })
+      before += one.length + 1
+    }
+  })
+  return words
+}
+
+const stampMs = (stamp: string): Ms =>
+  stamp
+    .replace(',', '.')
+    .split(':')
+    .reduce((sum, part) => sum * 60 + Number(part), 0) * 1000
+
+const plain = (word: string): string =>
+  word
+    .toLowerCase()
+    .replaceAll('’', "'")
+    .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '')
+
+/** Words that belong together: up to a stop or a silence. A count and what follows it stay one. */
+function clausesOf(words: readonly Word[]): Word[][] {
+  const clauses: Word[][] = []
+  let open: Word[] = []
+  words.forEach((word, index) => {
+    open.push(word)
+    const next = words[index + 1]
+    const silent = next !== undefined && next.atMs - word.atMs > SILENCE_MS + 60 * word.text.length
+    if (next && (isCount(word.text) ? next.atMs - word.atMs < 3 * SILENCE_MS : !word.ends && !silent)) return
+    clauses.push(open)
+    open = []
+  })
+  return clauses
+}
+
+const LANGUAGES = Object.values(CALL_WORDS)
+const isCount = (text: string): boolean => /^[1-5]$/.test(text) || LANGUAGES.some(({ counts }) => counts.includes(text))
+
+/** The likeliest call in what was said, in whatever language; none where no word of one stands. */
+function callIn(clause: Word[]): EvidenceOf<'caption'>[] {
+  const said = clause.map(({ text }) => text)
+  const text = said.join(' ').slice(0, MOST_LETTERS)
+  const found = LANGUAGES.flatMap(({ calls, fillers }) =>
+    CALLS.flatMap((word) =>
+      calls[word].flatMap((phrase): EvidenceOf<'caption'>[] => {
+        const parts = phrase.split(' ')
+        const at = placeOf(said, parts)
+        const first = clause[at]
+        if (!first) return []
+        const others = said.filter((one, index) => (index < at || index >= at + parts.length) && !fillers.includes(one))
+        const strength = isCount(said[at - 1] ?? '') ? COUNTED : likelihoodAmong(others.length)
+        return [{ kind: 'caption', atMs: first.atMs, spreadMs: first.spreadMs, strength, word, text }]
+      }),
+    ),
+  )
+  return found.sort((one, other) => other.strength - one.strength).slice(0, 1)
+}
+
+function likelihoodAmong(others: number): Share {
+  if (others === 0) return ALONE
+  return others < FEW ? AMONG_FEW : AMONG_MANY
+}
+
+/** Where a phrase stands last in what was said, or -1. */
+function placeOf(said: readonly string[], phrase: readonly string[]): number {
+  for (let at = said.length - phrase.length; at >= 0; at--)
+    if (phrase.every((one, index) => said[at + index] === one)) return at
+  return -1
+}

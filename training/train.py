@@ -1,0 +1,144 @@
+"""Trains the network that hears a coach's calls, and writes models/calls.bin.
+
+    python3 training/train.py FOLDER OUT [epochs]
+
+FOLDER holds features.*.f32 and labels.*.u8, as training/scenes.ts writes them; scenes that begin with 50000 are kept
+aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
+"""
+import glob
+import json
+import struct
+import sys
+import time
+
+import numpy as np
+import torch
+from torch import nn
+
+BANDS, FRAMES, STEPS = 40, 2400, 600
+CLASSES = 6
+EITHER = 255
+WIDTH = 80
+DILATIONS = [1, 2, 4, 8, 16, 1]
+BATCH = 12
+
+
+class Block(nn.Module):
+    def __init__(self, dilation):
+        super().__init__()
+        self.conv = nn.Conv1d(WIDTH, WIDTH, 3, padding=dilation, dilation=dilation)
+        self.norm = nn.BatchNorm1d(WIDTH)
+
+    def forward(self, x):
+        return x + torch.relu(self.norm(self.conv(x)))
+
+
+class Calls(nn.Module):
+    """Frames of 10 ms in, one row of logits every 40 ms out: none, work, rest, ten, next, half."""
+
+    def __init__(self):
+        super().__init__()
+        self.first = nn.Conv1d(BANDS, WIDTH, 5, stride=2, padding=2)
+        self.first_norm = nn.BatchNorm1d(WIDTH)
+        self.second = nn.Conv1d(WIDTH, WIDTH, 5, stride=2, padding=2)
+        self.second_norm = nn.BatchNorm1d(WIDTH)
+        self.blocks = nn.ModuleList(Block(dilation) for dilation in DILATIONS)
+        self.drop = nn.Dropout(0.2)
+        self.last = nn.Conv1d(WIDTH, CLASSES, 1)
+
+    def forward(self, x):
+        x = torch.relu(self.first_norm(self.first(x)))
+        x = torch.relu(self.second_norm(self.second(x)))
+        for block in self.blocks:
+            x = block(x)
+        return self.last(self.drop(x))
+
+
+def load(names):
+    features = [np.fromfile(name, np.float32).reshape(-1, FRAMES, BANDS).transpose(0, 2, 1) for name in names]
+    labels = [np.fromfile(name.replace("features", "labels").replace("f32", "u8"), np.uint8).reshape(-1, STEPS) for name in names]
+    return np.concatenate(features), np.concatenate(labels)
+
+
+def hidden(x):
+    """Some bands and some moments are taken away, so that nothing hangs on one of them."""
+    for scene in x:
+        for _ in range(2):
+            width = np.random.randint(1, 7)
+            low = np.random.randint(0, BANDS - width)
+            scene[low : low + width] = 0
+        for _ in range(4):
+            length = np.random.randint(1, 12)
+            start = np.random.randint(0, FRAMES - length)
+            scene[:, start : start + length] = 0
+    return x
+
+
+def folded(conv, norm):
+    """A convolution that does what conv and norm do together."""
+    scale = norm.weight / torch.sqrt(norm.running_var + norm.eps)
+    return conv.weight * scale[:, None, None], norm.bias + (conv.bias - norm.running_mean) * scale
+
+
+def write(model, path):
+    layers, values = [], []
+
+    def add(weight, bias, kind, stride=1, dilation=1):
+        out, into, kernel = weight.shape
+        layers.append({"kind": kind, "out": out, "in": into, "kernel": kernel, "stride": stride, "dilation": dilation})
+        values.extend([weight.detach().numpy().astype("<f2").tobytes(), bias.detach().numpy().astype("<f2").tobytes()])
+
+    add(*folded(model.first, model.first_norm), "conv", stride=2)
+    add(*folded(model.second, model.second_norm), "conv", stride=2)
+    for block in model.blocks:
+        add(*folded(block.conv, block.norm), "residual", dilation=block.conv.dilation[0])
+    add(model.last.weight, model.last.bias, "linear")
+    header = json.dumps({"format": 1, "bands": BANDS, "layers": layers}).encode()
+    with open(path, "wb") as file:
+        file.write(struct.pack("<I", len(header)) + header + b"".join(values))
+
+
+def main():
+    folder, out = sys.argv[1], sys.argv[2]
+    epochs = int(sys.argv[3]) if len(sys.argv) > 3 else 14
+    torch.manual_seed(1)
+    np.random.seed(1)
+    torch.set_num_threads(2)
+    names = sorted(glob.glob(f"{folder}/features.*.f32"))
+    kept = [name for name in names if "features.50000." in name]
+    x, y = load([name for name in names if name not in kept])
+    test_x, test_y = load(kept)
+    print(f"{len(x)} scenes, {len(test_x)} kept aside", flush=True)
+    model = Calls()
+    batches = len(x) // BATCH
+    optimiser = torch.optim.AdamW(model.parameters(), lr=2e-3, weight_decay=1e-3)
+    schedule = torch.optim.lr_scheduler.OneCycleLR(optimiser, 4e-3, total_steps=epochs * batches)
+    loss_of = nn.CrossEntropyLoss(ignore_index=EITHER)
+    best = float("inf")
+    for epoch in range(epochs):
+        model.train()
+        order, began, total = np.random.permutation(len(x)), time.time(), 0.0
+        for batch in range(batches):
+            chosen = order[batch * BATCH : (batch + 1) * BATCH]
+            logits = model(torch.from_numpy(hidden(x[chosen].copy())))
+            loss = loss_of(logits, torch.from_numpy(y[chosen].astype(np.int64)))
+            optimiser.zero_grad()
+            loss.backward()
+            optimiser.step()
+            schedule.step()
+            total += loss.item()
+        model.eval()
+        with torch.no_grad():
+            logits = torch.cat([model(torch.from_numpy(test_x[at : at + 10])) for at in range(0, len(test_x), 10)])
+            aside = loss_of(logits, torch.from_numpy(test_y.astype(np.int64))).item()
+            found = logits.argmax(1).numpy()
+            marked = (test_y > 0) & (test_y < EITHER)
+            right = (found == test_y)[marked].mean()
+            false = ((found > 0) & (test_y == 0)).sum() / (len(test_x) * 0.4)
+        print(f"epoch {epoch}: loss {total / batches:.4f}, aside {aside:.4f}, steps right {right:.3f}, steps falsely called a minute {false:.2f}, {time.time() - began:.0f} s", flush=True)
+        if aside < best:
+            best = aside
+            write(model, out)
+
+
+main()
