@@ -4,7 +4,8 @@
 import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { BOUND_MS, isRight, judgeTake, SURE, type Outcome } from '../demo/takes/judge'
+import { SURE } from '../src/core/align/ties'
+import { BOUND_MS, isRight, judgeTake, type Outcome } from '../demo/takes/judge'
 import { KINDS, makeTake, type KindName, type Split } from '../demo/takes/takes'
 
 const [split = 'test', each = '4', only] = process.argv.slice(2)

@@ -47,7 +47,10 @@ const NEEDS = [
   { package: 'flite', there: () => has('flite') },
   { package: 'postgresql', there: () => postgresPrograms() !== null },
 ]
-const TEST_NEEDS = [{ package: 'chromium', there: () => has('chromium') }]
+const TEST_NEEDS = [
+  { package: 'chromium', there: () => has('chromium') },
+  { package: 'espeak-ng', there: () => has('espeak-ng') },
+]
 
 /** Installs what is missing of Debian's packages. Exits with one clear sentence where it may not. */
 export function ensurePackages({ forTests = false } = {}) {

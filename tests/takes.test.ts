@@ -4,7 +4,8 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
-import { isRight, judgeTake, SURE } from '../demo/takes/judge'
+import { isRight, judgeTake } from '../demo/takes/judge'
+import { SURE } from '../src/core/align/ties'
 import { makeTake } from '../demo/takes/takes'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-takes-'))

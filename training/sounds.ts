@@ -81,7 +81,7 @@ export function trainingMusic(length: number, random: Random): Float32Array {
     layer(0.15, 0.25, () => ['snare', struck(180, 22, 0.7)])
     layer(0.5, 0.1, () => ['hat', struck(4000, 50, 0.95)])
   }
-  const pitched = (name: string, octave: number, lengthSteps: number, gain: number, density: number): void => {
+  const pitched = (name: string, octave: number, lengthSteps: number, [gain, density]: [number, number]): void => {
     const timbre = TIMBRES[Math.floor(random() * TIMBRES.length)] ?? TIMBRES[0]
     if (timbre)
       layer(density, gain, (degree) => [
@@ -89,11 +89,11 @@ export function trainingMusic(length: number, random: Random): Float32Array {
         () => note(stepMs * lengthSteps, timbre(hzOf(octave, degree), random)),
       ])
   }
-  if (random() < 0.7) pitched('bass', 0, 2, 0.25, 0.4)
+  if (random() < 0.7) pitched('bass', 0, 2, [0.25, 0.4])
   if (random() < 0.6)
-    for (const voice of ['a', 'b', 'c']) pitched(`chord${voice}`, 1 + Math.floor(random() * 2), 12, 0.06, 0.12)
-  if (random() < 0.7) pitched('lead', 2 + Math.floor(random() * 3), 1 + random() * 3, 0.12, 0.35)
-  if (random() < 0.4) pitched('arpeggio', 3, 1, 0.08, 0.9)
+    for (const voice of ['a', 'b', 'c']) pitched(`chord${voice}`, 1 + Math.floor(random() * 2), 12, [0.06, 0.12])
+  if (random() < 0.7) pitched('lead', 2 + Math.floor(random() * 3), 1 + random() * 3, [0.12, 0.35])
+  if (random() < 0.4) pitched('arpeggio', 3, 1, [0.08, 0.9])
   if (random() < 0.45)
     layer(0.2, 0.3, (degree) => [
       `sung${degree}`,

@@ -1,6 +1,6 @@
 """Trains the network that hears a coach's calls, and writes models/calls.bin.
 
-    python3 training/train.py FOLDER OUT [epochs]
+    python3 training/train.py FOLDER OUT [epochs] [threads]
 
 FOLDER holds features.*.f32 and labels.*.u8, as training/scenes.ts writes them; scenes that begin with 50000 are kept
 aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
@@ -103,7 +103,7 @@ def main():
     epochs = int(sys.argv[3]) if len(sys.argv) > 3 else 14
     torch.manual_seed(1)
     np.random.seed(1)
-    torch.set_num_threads(2)
+    torch.set_num_threads(int(sys.argv[4]) if len(sys.argv) > 4 else 2)
     names = sorted(glob.glob(f"{folder}/features.*.f32"))
     kept = [name for name in names if "features.50000." in name]
     x, y = load([name for name in names if name not in kept])

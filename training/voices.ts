@@ -7,6 +7,7 @@ const DIALECTS: Record<Language, readonly string[]> = {
   es: ['es', 'es-419'],
   de: ['de'],
   fr: ['fr', 'fr-ch'],
+  it: [],
 }
 /** Mouths and throats of the formant synthesiser. */
 const MOUTHS = [

@@ -17,22 +17,25 @@ export interface Coach {
 type Random = () => number
 const pick = <T>(from: readonly T[], random: Random): T => from[Math.floor(random() * from.length)] as T
 
-const NATURAL: Record<'tune' | 'test', readonly Voice[]> = {
-  tune: ['festival:lp_diphone'],
-  test: ['flite:slt', 'flite:rms'],
-}
+const RECORDED: readonly Voice[] = ['flite:slt', 'flite:rms']
 /** Mouths and throats that no training heard. */
 const MOUTHS = {
   tune: ['m6', 'f4', 'Andy', 'Lee', 'Jacky'],
   test: ['klatt4', 'm8', 'marcelo', 'travis', 'norbert', 'shelby', 'miguel', 'pedro', 'edward2', 'Michael'],
 } as const
-const DIALECTS: Record<Language, readonly string[]> = { en: ['en-us', 'en-gb'], es: ['es'], de: ['de'], fr: ['fr'] }
+const DIALECTS: Record<Language, readonly string[]> = {
+  en: ['en-us', 'en-gb'],
+  es: ['es'],
+  de: ['de'],
+  fr: ['fr'],
+  it: ['it'],
+}
 
 /** Voices of "tune" say what training heard; those of "test" say what nothing heard before. */
 export function coachOf(split: 'tune' | 'test', language: Language, counts: boolean, random: Random): Coach {
   const formant: Voice = `espeak:${pick(DIALECTS[language], random)}+${pick(MOUTHS[split], random)}:${pick([140, 160, 180], random)}:${pick([35, 55], random)}`
-  const natural = split === 'test' && language === 'en' && random() < 0.7
-  const voice = natural ? pick(NATURAL[split], random) : formant
+  const recorded = split === 'test' && language === 'en' && random() < 0.7
+  const voice = recorded ? pick(RECORDED, random) : formant
   return { voice, language, words: (split === 'test' ? UNHEARD : HEARD)[language], counts }
 }
 

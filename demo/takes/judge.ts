@@ -4,6 +4,7 @@ import { matchEvidence } from '../../src/core/align/sync'
 import type { Evidence } from '../../src/core/evidence'
 import { CallListener } from '../../src/core/hear/calls'
 import { readCaptions } from '../../src/core/hear/captions'
+import { BandGatherer, likesOf } from '../../src/core/hear/likes'
 import { ToneListener } from '../../src/core/hear/tones'
 import { callModel } from '../../src/engine/models'
 import { RATE } from './sounds'
@@ -11,9 +12,6 @@ import type { Take } from './takes'
 
 /** A tie is right within this of its truth: where a tone marks it, and where only a call does. */
 export const BOUND_MS = { tone: 100, call: 400 }
-/** A tie is sure from here on. */
-export const SURE = 0.9
-
 export interface Tied {
   confidence: number
   boundMs: number
@@ -43,13 +41,20 @@ export async function hear(sound: Float32Array): Promise<Evidence[]> {
   return listeners.flatMap((listener): Evidence[] => listener.finish()).sort((one, other) => one.atMs - other.atMs)
 }
 
+function bandsOf(sound: Float32Array): Float32Array {
+  const bands = new BandGatherer()
+  for (let at = 0; at < sound.length; at += RATE) bands.push(sound.subarray(at, at + RATE))
+  return bands.finish()
+}
+
 export async function judgeTake(take: Take): Promise<Outcome> {
-  const { sound, captions, segments, played, nothing } = take
+  const { sound, captions, tap, segments, played, nothing } = take
   const started = process.cpuUsage()
   const read = captions === null ? [] : await readCaptions(captions)
-  const evidence = [...(await hear(sound)), ...read].sort((one, other) => one.atMs - other.atMs)
+  const likes = tap ? likesOf(bandsOf(sound), tap.footageMs, 'work') : []
+  const evidence = [...(await hear(sound)), ...read, ...likes].sort((one, other) => one.atMs - other.atMs)
   const heard = process.cpuUsage(started)
-  const { found, likeness } = matchEvidence(segments, evidence, played.footageMs)
+  const { found, likeness } = matchEvidence(segments, evidence, played.footageMs, tap ? [tap] : [])
   const matched = process.cpuUsage(started)
   const truth = nothing ? new Map<string, number[]>() : played.truth
   const ties = found.map((one): Tied => {
@@ -64,6 +69,8 @@ export async function judgeTake(take: Take): Promise<Outcome> {
   const hearS = (heard.user + heard.system) / 1e6
   return {
     ...{ take, ties, likeness, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
-    changes: boundariesOf(segments).filter((one) => isMarked(truth.get(tieKey(one)), take)).length,
+    changes: boundariesOf(segments).filter(
+      (one) => isMarked(truth.get(tieKey(one)), take) && !(tap && tieKey(one) === tieKey(tap)),
+    ).length,
   }
 }

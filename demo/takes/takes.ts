@@ -1,6 +1,7 @@
 // Simulated sessions with their truth, by class, split and number: the same number always gives the same take. Tune
 // and test have plans, pitches, tunes, rooms and voices of their own.
 import { expand } from '../../src/core/expand/expand'
+import type { Tie } from '../../src/core/align/ties'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { seededRandom } from '../camera/random'
@@ -28,6 +29,8 @@ interface Kind {
   language?: Language
   /** Captions came with the footage; the voice itself is not on it. */
   captions?: boolean
+  /** Somebody ties one beginning of work by hand, in the middle, and its likes are looked for. */
+  tap?: boolean
   /** Music is this far below the voice. */
   musicBelowDb?: number
 }
@@ -64,6 +67,8 @@ export const KINDS = {
     coach: 'counts',
     faults: { skipped: 1, overrunMs: 15_000 },
   },
+  'counted in Italian, one tap': { timer: 'none', noise: [], coach: 'counts', language: 'it', tap: true },
+  'music as loud, one tap': { timer: 'none', noise: ['music'], coach: 'counts', musicBelowDb: 0, tap: true },
   'captions, music only': { timer: 'none', noise: ['music'], coach: 'counts', captions: true },
   'beeps and a coach who counts': { timer: 'counted', noise: [], coach: 'counts' },
   'another session, counted': { timer: 'none', noise: [], coach: 'counts', otherPlan: true, nothing: true },
@@ -87,6 +92,8 @@ export interface Take {
   sound: Float32Array
   /** As WebVTT. */
   captions: string | null
+  /** One tie by hand. */
+  tap: Tie | null
   /** Changes that the coach did not call. */
   forgottenMs: number[]
 }
@@ -129,7 +136,17 @@ export function makeTake(kind: KindName, split: Split, number: number, folder: s
     played,
     silent,
     ...spoken,
+    tap: about.tap ? tapIn(played, spoken.forgottenMs) : null,
   }
+}
+
+/** The beginning of work in the middle of what was called. */
+function tapIn({ stretches }: Played, forgottenMs: readonly number[]): Tie | null {
+  const works = stretches.filter(
+    ({ segment, startMs }) => segment.kind === 'work' && !forgottenMs.some((one) => Math.abs(one - startMs) < 1),
+  )
+  const middle = works[Math.floor(works.length / 2)]
+  return middle ? { segmentId: middle.segment.id, edge: 'start', footageMs: Math.round(middle.startMs) } : null
 }
 
 function faultsOf({ faults = {} }: Kind, random: () => number): Faults {

@@ -1,8 +1,10 @@
 // What simulated coaches say, by language. Calls and sentences of the split "test" are said nowhere else: nothing that
 // is trained or tuned has heard them.
 
+/** Those whose calls are trained. */
 export const LANGUAGES = ['en', 'es', 'de', 'fr'] as const
-export type Language = (typeof LANGUAGES)[number]
+/** Italian is one of the many that nothing was trained on. */
+export type Language = (typeof LANGUAGES)[number] | 'it'
 
 export interface Wordings {
   work: readonly string[]
@@ -19,10 +21,28 @@ export const NUMBERS: Record<Language, readonly string[]> = {
   en: ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'],
   es: ['uno', 'dos', 'tres', 'cuatro', 'cinco', 'seis', 'siete', 'ocho', 'nueve', 'diez'],
   de: ['eins', 'zwei', 'drei', 'vier', 'fünf', 'sechs', 'sieben', 'acht', 'neun', 'zehn'],
+  it: ['uno', 'due', 'tre', 'quattro', 'cinque', 'sei', 'sette', 'otto', 'nove', 'dieci'],
   fr: ['un', 'deux', 'trois', 'quatre', 'cinq', 'six', 'sept', 'huit', 'neuf', 'dix'],
 }
 
+const ITALIAN: Wordings = {
+  work: ['via', 'andiamo', 'e via'],
+  rest: ['riposo', 'e riposo', 'fermi'],
+  ten: ['dieci secondi'],
+  next: ['adesso tocca a'],
+  half: ['siamo a metà'],
+  chat: [
+    'Tieni la brocca vicino a te.',
+    'Respira mentre sali, spalle basse.',
+    'Molto bene, ci siamo quasi.',
+    'Le ginocchia sopra i piedi.',
+    'Piano, con la schiena lunga.',
+    'Guarda davanti a te.',
+  ],
+}
+
 export const HEARD: Record<Language, Wordings> = {
+  it: ITALIAN,
   en: {
     work: ['go', 'work', 'start', "let's go", 'and go', 'begin', 'here we go', 'and start', 'go, go', 'ready, go'],
     rest: ['rest', 'stop', 'and rest', 'take a break', 'and stop', 'relax', 'time', 'pause', "that's it, rest", 'done'],
@@ -128,6 +148,7 @@ export const HEARD: Record<Language, Wordings> = {
 }
 
 export const UNHEARD: Record<Language, Wordings> = {
+  it: ITALIAN,
   en: {
     work: ['and off we go', 'go now', 'okay, go', "and let's work", 'start now'],
     rest: ['rest now', 'and have a rest', 'stop there', 'and pause', 'have a break'],

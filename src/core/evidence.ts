@@ -20,7 +20,7 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   /** A call of the coach; `strength` is how probable it is that this was called, and here. */
   z.object({ kind: z.literal('word'), ...instant, word: z.enum(CALLS) }),
   /** A call found by its likeness to another. */
-  z.object({ kind: z.literal('sample'), ...instant, likeMs: z.number().min(0) }),
+  z.object({ kind: z.literal('sample'), ...instant, word: z.enum(['work', 'rest']), likeMs: z.number().min(0) }),
   /** A call in captions that came with the footage, with what was said around it. */
   z.object({ kind: z.literal('caption'), ...instant, word: z.enum(CALLS), text: z.string().max(2000) }),
   /** A coded tone that Jivet itself sounded on the floor. */

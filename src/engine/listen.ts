@@ -1,6 +1,7 @@
 // Decodes a recording's sound once and hands the same samples to whoever listens: tones, calls, peaks.
 import type { Evidence } from '../core/evidence'
 import { CallListener } from '../core/hear/calls'
+import { BandGatherer } from '../core/hear/likes'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
 import { HEARING_RATE, ToneListener } from '../core/hear/tones'
 import { Problem } from '../core/problem'
@@ -53,6 +54,20 @@ export async function listenTo(
     soundMs: Math.round((samples / HEARING_RATE) * 1000),
     deaf,
   }
+}
+
+/**
+ * The bands of a recording's sound, as likes of a tap are looked for in them.
+ * @throws Problem `tool-failed`, `tool-missing` or `cancelled`.
+ */
+export async function bandsOf(
+  path: string,
+  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
+  signal?: AbortSignal,
+): Promise<Float32Array> {
+  const bands = new BandGatherer()
+  await decodeSound(path, facts, signal, (block) => bands.push(block))
+  return bands.finish()
 }
 
 /** How much sound is heard after the last picture. */

@@ -164,6 +164,12 @@ export async function evidenceOf(footageId: string): Promise<Evidence[]> {
 
 /** Puts what this engine heard in the place of what was there. */
 export async function saveEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
+  await tx`delete from evidence where footage_id = ${footageId}`
+  await addEvidence(tx, footageId, evidence)
+}
+
+/** Adds to what was heard. */
+export async function addEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
   const rows = evidence.map(({ kind, atMs, spreadMs, strength, ...payload }) => ({
     kind,
     at_ms: atMs,
@@ -171,7 +177,6 @@ export async function saveEvidence(tx: Db, footageId: string, evidence: readonly
     strength,
     payload,
   }))
-  await tx`delete from evidence where footage_id = ${footageId}`
   await tx`
     insert into evidence (footage_id, engine, kind, at_ms, spread_ms, strength, payload)
     select ${footageId}, ${EVIDENCE_VERSION}, kind, at_ms, spread_ms, strength, payload

@@ -70,7 +70,7 @@ describe('stitching by hand', () => {
   })
   it('keeps what was tied by hand when the beeps are found', async () => {
     const before = await timeOf(1)
-    await page.getByRole('button', { name: 'Find the beeps' }).click()
+    await page.getByRole('button', { name: 'Find the changes' }).click()
     await page.getByTestId('sync-summary').getByText('13 of 13 tied').waitFor()
     expect(await timeOf(1)).toBe(before)
     expect(await page.locator('[data-origin=hand]').count()).toBe(2)

@@ -53,7 +53,7 @@ describe('from the shelf to a downloaded video', () => {
   it('takes the footage, hears its beeps and ties every change', async () => {
     await page.getByRole('link', { name: 'Sync' }).click()
     await page.getByLabel('Choose a file').setInputFiles(FILM)
-    await page.getByRole('button', { name: 'Find the beeps' }).click({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 60_000 })
     await page.getByTestId('sync-summary').getByText('13 of 13 tied').waitFor()
     expect(await page.locator('[data-origin=reckoned]').count()).toBe(0)
   })

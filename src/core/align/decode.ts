@@ -62,7 +62,7 @@ const LEAST_WEIGHT: Share = 0.01
 const TONE_BOUND_MS: Ms = 100
 const LOOSE_BOUND_MS: Ms = 400
 /** A tone, or a call, this near to what was found is what was heard of it. */
-const SAME_MS: Record<Mark['kind'], Ms> = { beep: 60, word: 400, caption: 600 }
+const SAME_MS: Record<Mark['kind'], Ms> = { beep: 60, word: 400, sample: 400, caption: 600 }
 const MOST_INSTANTS = 3
 const LEAST_MASS: Share = 0.02
 
@@ -260,7 +260,8 @@ function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly Ma
   const tone = sharp[0] && nearest(marks, 'beep', sharp[0].mean * stepMs)
   const found = tone ? sharp : windows(cells, LOOSE_BOUND_MS / stepMs)
   const looseMs = (found[0]?.mean ?? 0) * stepMs
-  const call = nearest(marks, 'word', looseMs) ?? nearest(marks, 'caption', looseMs)
+  const call =
+    nearest(marks, 'word', looseMs) ?? nearest(marks, 'sample', looseMs) ?? nearest(marks, 'caption', looseMs)
   return {
     boundary,
     instants: found.map(({ mean, mass }, index) => ({

@@ -14,7 +14,7 @@ type Calling = EvidenceOf<'word' | 'caption'>
 
 /** Something heard that may mark a change. */
 export interface Mark {
-  kind: 'beep' | Calling['kind']
+  kind: 'beep' | 'sample' | Calling['kind']
   atMs: Ms
   spreadMs: Ms
   /** How likely it marks a change and is nothing else. */
@@ -31,6 +31,8 @@ export interface Hypothesis {
   prior: Share
   /** How many of the changes are marked. */
   marked: Share
+  /** How many of those that are of another kind than what was tapped; null where marks are for all kinds. */
+  others: { than: Begins; marked: Share } | null
   /** How many of the clocked lengths a timer ran. */
   timed: Share
   /** What may mark changes, in order of time: tones that are the timer's, or calls. All others are chance. */
@@ -41,19 +43,25 @@ export interface Hypothesis {
   logCount: number
 }
 
-type Run = Pick<Hypothesis, 'prior' | 'marked' | 'timed'>
+type Run = Pick<Hypothesis, 'prior' | 'marked' | 'timed' | 'others'>
 const RUNS: readonly Run[] = [
-  { prior: 0.64, marked: 0.96, timed: 0.94 },
-  { prior: 0.36, marked: 0.6, timed: 0.85 },
+  { prior: 0.64, marked: 0.96, timed: 0.94, others: null },
+  { prior: 0.36, marked: 0.6, timed: 0.85, others: null },
 ]
 /** A coach calls the changes, by a silent watch or by feeling. */
 const SPOKEN: readonly Run[] = [
-  { prior: 0.5, marked: 0.93, timed: 0.9 },
-  { prior: 0.25, marked: 0.93, timed: 0.5 },
-  { prior: 0.25, marked: 0.6, timed: 0.8 },
+  { prior: 0.5, marked: 0.93, timed: 0.9, others: null },
+  { prior: 0.25, marked: 0.93, timed: 0.5, others: null },
+  { prior: 0.25, marked: 0.6, timed: 0.8, others: null },
+]
+/** What sounds like a tap marks changes of its kind, and now and then, as where both are counted in, of the other. */
+const sampled = (than: Begins): readonly Run[] => [
+  { prior: 0.4, marked: 0.9, timed: 0.9, others: { than, marked: 0.05 } },
+  { prior: 0.4, marked: 0.9, timed: 0.9, others: { than, marked: 0.55 } },
+  { prior: 0.2, marked: 0.6, timed: 0.8, others: { than, marked: 0.3 } },
 ]
 /** What was heard has nothing to do with the changes: a chime, music, talk, another session. */
-const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, marks: [], strayPerMs: 1, logCount: 0 } as const
+const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, others: null, marks: [], strayPerMs: 1, logCount: 0 } as const
 /** So many pitches are tried as the timer's at most. */
 const MOST_PITCHES = 10
 const FEWEST_MARKS = 3
@@ -77,6 +85,7 @@ export function hypothesesFor(heard: readonly Evidence[], expected: number, foot
     tonedBy(ofKind(heard, 'beep'), expected, footageMs, stepMs),
     spokenBy(ofKind(heard, 'word'), expected, footageMs, stepMs),
     spokenBy(ofKind(heard, 'caption'), expected, footageMs, stepMs),
+    likeTap(ofKind(heard, 'sample'), expected, footageMs, stepMs),
   ].filter((hypotheses) => hypotheses.length)
   const each = (1 - CHANCE.prior) / kinds.length
   return [...kinds.flat().map((one) => ({ ...one, prior: one.prior * each })), CHANCE]
@@ -132,6 +141,21 @@ function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, st
   const labels = marks.length * Math.log(EITHER)
   const nullLog = logWithoutScore(marks, footageMs, spreadMs, oddsOf) + turns - labels
   return runsOf(SPOKEN, { marks, count: marks.length, nullLog, expected, footageMs })
+}
+
+/** Likes of taps; of more than one kind of change, they may mark all. */
+function likeTap(likes: readonly EvidenceOf<'sample'>[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+  const marks = likes
+    .filter(({ strength }) => strength >= LEAST_CALLED)
+    .map(({ kind, atMs, spreadMs, strength }): Mark => ({
+      ...{ kind, atMs, spreadMs: Math.hypot(spreadMs, CALLED_MS), workShare: EITHER, boundaryLikelihood: strength },
+    }))
+  if (marks.length < FEWEST_MARKS) return []
+  const words = new Set(likes.map(({ word }) => word))
+  const [word = null] = words
+  const runs = words.size > 1 ? SPOKEN : sampled(word)
+  const nullLog = logWithoutScore(marks, footageMs, Math.SQRT2 * Math.hypot(CALLED_MS, stepMs / 2), oddsOf)
+  return runsOf(runs, { marks, count: marks.length, nullLog, expected, footageMs })
 }
 
 /** Calls of work and of rest that are heard at one instant are one call of either. */
@@ -293,10 +317,11 @@ const oddsOf = ({ boundaryLikelihood }: Pick<Mark, 'boundaryLikelihood'>): numbe
 
 /** How much likelier what was heard is if a change lies in a cell than if none does. */
 export function markLikelihood(
-  { marks, marked, strayPerMs }: Hypothesis,
+  { marks, marked: most, others, strayPerMs }: Hypothesis,
   begins: Begins,
   { cells, stepMs }: { cells: number; stepMs: Ms },
 ): Float64Array {
+  const marked = others && begins !== others.than ? others.marked : most
   const field = new Float64Array(cells).fill(1 - marked)
   for (const { atMs, spreadMs, boundaryLikelihood, workShare } of marks) {
     const sigmaMs = seenMs(spreadMs, stepMs)

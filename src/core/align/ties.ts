@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { EVIDENCE_KINDS } from '../evidence'
 import type { ProblemFact } from '../facts'
 import type { Segment } from '../score/segment'
-import { DAY, type Ms } from '../units'
+import { DAY, type Ms, type Share } from '../units'
 import { tieName } from '../words/en/names'
 import { boundariesOf, tieKey } from './boundaries'
 
@@ -15,17 +15,23 @@ export interface Tie {
   footageMs: Ms
 }
 
-/** A tie as it is kept: who made it, from what, and how sure it is. */
-export const stitchSchema = z.object({
+export const tieSchema = z.object({
   segmentId: z.string().min(1).max(400),
   edge: z.enum(['start', 'end']),
   footageMs: z.number().int().min(0).max(DAY),
+})
+
+/** A tie as it is kept: who made it, from what, and how sure it is. */
+export const stitchSchema = tieSchema.extend({
   origin: z.enum(['hand', 'heard']),
   /** 0 to 1; a hand is taken at its word. */
   confidence: z.number().min(0).max(1),
   evidence: z.array(z.enum(EVIDENCE_KINDS)).max(EVIDENCE_KINDS.length),
 })
 export type Stitch = z.infer<typeof stitchSchema>
+
+/** From here on a tie is sure. */
+export const SURE: Share = 0.9
 
 /** A tie made by hand. */
 export const handStitch = ({ segmentId, edge, footageMs }: Tie): Stitch => ({

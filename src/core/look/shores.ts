@@ -4,6 +4,7 @@ import type { PeakLevel } from '../hear/peaks'
 import { PEAKS_RATE } from '../hear/peaks'
 import { formatClock } from '../time/clock'
 import type { Ms } from '../units'
+import { drawHeardRows, ROW_PX, type HeardRow } from './heardRows'
 import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
 import { drawTerrain, waterlineOf, type Stretch } from './terrain'
@@ -37,9 +38,14 @@ export interface ShoresScene {
   stretches: readonly Stretch[]
   threads: readonly Thread[]
   levels: readonly PeakLevel[]
+  heard: readonly HeardRow[]
 }
 
-export function drawShores(surface: Surface, { stretches, threads, levels }: ShoresScene, view: ShoresView): void {
+export function drawShores(
+  surface: Surface,
+  { stretches, threads, levels, heard }: ShoresScene,
+  view: ShoresView,
+): void {
   const { width, height, palette } = view
   const terrainTall = Math.round(height * TERRAIN_SHARE),
     soundTop = Math.round(height * SOUND_FROM)
@@ -56,7 +62,9 @@ export function drawShores(surface: Surface, { stretches, threads, levels }: Sho
   })
   surface.fillStyle = palette.water
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
-  drawSound(surface, levels, { top: soundTop, foot: height - RULER }, view)
+  const soundFoot = height - RULER - heard.length * ROW_PX
+  drawSound(surface, levels, { top: soundTop, foot: soundFoot }, view)
+  drawHeardRows(surface, heard, { width, top: soundFoot, palette, placeOf: (ms) => placeOf(ms, view) })
   const shores = { top: waterlineOf({ height: terrainTall }), foot: soundTop }
   for (const thread of threads) if (!thread.selected) drawThread(surface, thread, shores, view)
   for (const thread of threads) if (thread.selected) drawThread(surface, thread, shores, view)

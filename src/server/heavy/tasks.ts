@@ -2,8 +2,9 @@
 // waits for another's sums.
 import { matchEvidence, type Matched } from '../../core/align/sync'
 import type { Tie } from '../../core/align/ties'
-import { evidenceSchema } from '../../core/evidence'
+import { evidenceSchema, type EvidenceOf } from '../../core/evidence'
 import { expand } from '../../core/expand/expand'
+import { likesOf } from '../../core/hear/likes'
 import { scoreSchema, type Score } from '../../core/score/score'
 import type { Ms } from '../../core/units'
 import { readPlan } from '../../engine/plan'
@@ -15,6 +16,12 @@ interface AlignInput {
   hands: readonly Tie[]
 }
 
+interface LikesInput {
+  bands: Float32Array
+  tapMs: Ms
+  word: 'work' | 'rest'
+}
+
 export const HEAVY = {
   /** Matches what was heard in a footage to a score; what hands tied holds. */
   align: ({ score, evidence, footageMs, hands }: AlignInput): Matched =>
@@ -24,6 +31,8 @@ export const HEAVY = {
       footageMs,
       hands,
     ),
+  /** What sounds like a tap, in the bands of a recording. */
+  likes: ({ bands, tapMs, word }: LikesInput): EvidenceOf<'sample'>[] => likesOf(bands, tapMs, word),
   /** Reads a plan file and holds it to the limits. */
   readPlan: ({ text, name }: { text: string; name: string }): Score => {
     const score = scoreSchema.parse(readPlan(new TextEncoder().encode(text), name))

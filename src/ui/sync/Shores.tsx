@@ -3,6 +3,7 @@
 'use client'
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { ROW_PX } from '@/core/look/heardRows'
 import { drawShores, placeOf, PLAYHEAD, timeAt, type Thread } from '@/core/look/shores'
 import { stretchesOf } from '@/core/look/terrain'
 import type { Segment } from '@/core/score/segment'
@@ -14,18 +15,17 @@ import { useCanvas } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
 import type { VideoClock } from '../parts/useVideoClock'
 import type { Change } from './changes'
+import { useHeard } from './useHeard'
 import { usePeaks } from './usePeaks'
 import type { Stitching } from './useStitching'
 import { useWindowOnTime, type WindowOnTime } from './useWindowOnTime'
 
 const words = texts.score
 const GRASP_PX = 9
-const STRENGTHS: Record<Change['origin'], Thread['strength']> = {
-  hand: 'sure',
-  beep: 'sure',
-  unsure: 'unsure',
-  reckoned: 'reckoned',
-}
+/** What the zoom buttons keep clear of, below the rows of what was heard. */
+const RULER_PX = 28
+const strengthOf = (origin: Change['origin']): Thread['strength'] =>
+  origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
 
 interface Props {
   segments: Segment[]
@@ -38,6 +38,7 @@ interface Props {
 export function Shores({ segments, on, footage, clock, playing }: Props): ReactNode {
   const { palette } = useTheme()
   const levels = usePeaks(footage)
+  const heard = useHeard(footage)
   const frame = useRef<HTMLDivElement>(null)
   const { changes, chosen, change, summary, footageMs } = on
   const view = useWindowOnTime({ frame, footageMs, focusMs: change?.footageMs, clock, playing })
@@ -52,14 +53,14 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
         plannedMs,
         footageMs: dragged?.index === index ? dragged.ms : ms,
         selected: index === chosen,
-        strength: STRENGTHS[origin],
+        strength: strengthOf(origin),
       })),
     [changes, chosen, dragged],
   )
   const draw = useCallback(
     (pen: CanvasRenderingContext2D, width: number, height: number) =>
-      drawShores(pen, { stretches, threads, levels }, { ...view, width, height, palette, footageMs }),
-    [stretches, threads, levels, view, palette, footageMs],
+      drawShores(pen, { stretches, threads, levels, heard }, { ...view, width, height, palette, footageMs }),
+    [stretches, threads, levels, heard, view, palette, footageMs],
   )
   const canvas = useCanvas(draw)
 
@@ -94,7 +95,7 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
         aria-label={`${changes.length} changes, score above, sound below`}
       />
       <Playhead clock={clock} view={view} colour={palette.signal} />
-      <div className="absolute right-3 bottom-7 flex bg-paper">
+      <div className="absolute right-3 flex bg-paper" style={{ bottom: RULER_PX + heard.length * ROW_PX }}>
         <IconButton label={words.zoomOut} disabled={view.widest} onClick={() => view.zoomBy(1.8)}>
           <ZoomOut size={18} />
         </IconButton>

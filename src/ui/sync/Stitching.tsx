@@ -64,15 +64,22 @@ export function Stitching({ workoutId, segments, footage, tied, children }: Prop
         </div>
         <div className="flex min-w-0 flex-1 flex-col">
           <div className="flex items-start gap-5 pb-3">
-            <SyncSummary changes={on.changes} summary={on.summary} />
+            <SyncSummary
+              changes={on.changes}
+              summary={on.summary}
+              story={on.story}
+              asks={on.anyTied || on.looked}
+              onShow={on.choose}
+            />
             <Button
               weight={on.anyTied ? 'plain' : 'main'}
-              className="ml-auto"
+              className="ml-auto shrink-0"
               icon={<Ear size={18} />}
               disabled={on.hearing || !hasSound}
-              onClick={on.findBeeps}
+              title={words.listensFor}
+              onClick={() => on.findChanges()}
             >
-              {hasSound ? words.hear : words.noSound}
+              {hasSound ? (on.hearing ? words.hearing : words.hear) : words.noSound}
             </Button>
           </div>
           <SaveTrouble on={on} />

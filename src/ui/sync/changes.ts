@@ -2,7 +2,8 @@
 import { boundariesOf, tieKey } from '@/core/align/boundaries'
 import { fitClock } from '@/core/align/clock'
 import { placeBoundaries } from '@/core/align/place'
-import type { Stitch } from '@/core/align/ties'
+import { SURE, type Stitch } from '@/core/align/ties'
+import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
 
@@ -13,12 +14,10 @@ export interface Change {
   footageMs: Ms
   /** Where the fitted clock would have it. */
   plannedMs: Ms
-  origin: 'hand' | 'beep' | 'unsure' | 'reckoned'
+  /** What ties it, while that is sure. */
+  origin: EvidenceKind | 'unsure' | 'reckoned'
   confidence: number | null
 }
-
-/** From here on a tie is sure. */
-const SURE = 0.9
 
 /** Every change but the very start and an end in talk, which are not to be tied. */
 export function changesOf(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): Change[] {
@@ -47,5 +46,5 @@ export function changesOf(segments: readonly Segment[], stitches: readonly Stitc
 function originOf(stitch: Stitch | undefined): Change['origin'] {
   if (!stitch) return 'reckoned'
   if (stitch.origin === 'hand') return 'hand'
-  return stitch.confidence >= SURE ? 'beep' : 'unsure'
+  return stitch.confidence >= SURE ? (stitch.evidence[0] ?? 'unsure') : 'unsure'
 }

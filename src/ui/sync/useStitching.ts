@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
+import { storyOf, type Story } from '@/core/align/story'
 import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
 import type { Tie } from '@/core/align/ties'
 import type { Segment } from '@/core/score/segment'
@@ -29,6 +30,7 @@ export interface Stitching {
   chosen: number
   change: Change | undefined
   summary: SyncSummary
+  story: Story
   footageMs: Ms
   frameMs: Ms
   anyTied: boolean
@@ -39,6 +41,8 @@ export interface Stitching {
   refusal: string
   resolveStale: StitchState['resolveStale']
   hearing: boolean
+  /** The changes were looked for since the page was opened. */
+  looked: boolean
   seek: (ms: Ms) => void
   toggle: () => void
   choose: (index: number, andSeek?: boolean) => void
@@ -50,7 +54,8 @@ export interface Stitching {
   remove: (change: Change) => void
   undo: () => void
   redo: () => void
-  findBeeps: () => void
+  /** @param tap a change that was tied just now: what sounds like it is looked for as well. */
+  findChanges: (tap?: Tie) => void
 }
 
 interface Props {
@@ -76,6 +81,7 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
   const { stitches } = state
   const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])
   const { summary } = useMemo(() => describeSync(segments, stitches, footageMs), [segments, stitches, footageMs])
+  const story = useMemo(() => storyOf(segments, stitches), [segments, stitches])
   const chosen = Math.min(place, changes.length - 1)
   const change = changes[chosen]
   const playing = usePlaying(video, clock)
@@ -101,9 +107,15 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
     },
     [store],
   )
+  const { hearing, looked, findChanges } = useHearing(workoutId, store)
   const stitchHere = useCallback(() => {
-    if (change && video.current && put(change, video.current.currentTime * 1000)) choose(chosen + 1, false)
-  }, [change, chosen, choose, put, video])
+    if (!change || !video.current) return
+    const ms = Math.round(video.current.currentTime * 1000)
+    if (!put(change, ms)) return
+    choose(chosen + 1, false)
+    // What was not known before tells something of all the others.
+    if (looked && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
+  }, [change, chosen, choose, put, video, looked, findChanges])
   const nudge = useCallback(
     (byMs: Ms) => {
       if (change && put(change, Math.max(0, Math.min(footageMs, change.footageMs + byMs))))
@@ -121,15 +133,14 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
   const hearAround = useCallback(() => {
     if (change) playing.around(change.footageMs)
   }, [change, playing])
-  const { hearing, findBeeps } = useHearing(workoutId, changes.length, store)
   return {
-    ...{ changes, chosen, change, summary, footageMs, frameMs, hearing, seek },
+    ...{ changes, chosen, change, summary, story, footageMs, frameMs, hearing, looked, seek },
     anyTied: stitches.length > 0,
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
     ...{ saveState: state.saveState, refusal: state.refusal, resolveStale: state.resolveStale },
     toggle: playing.toggle,
-    ...{ choose, stitchHere, nudge, moveTo, hearAround, findBeeps },
+    ...{ choose, stitchHere, nudge, moveTo, hearAround, findChanges },
     remove: state.remove,
     undo: state.undoOnce,
     redo: state.redoOnce,
@@ -174,24 +185,32 @@ function usePlaying(videoRef: RefObject<HTMLVideoElement | null>, clock: VideoCl
   }, [videoRef])
 }
 
+const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origin === 'reckoned'
+
 function useHearing(
   workoutId: string,
-  all: number,
   store: ReturnType<typeof createStitchStore>,
-): Pick<Stitching, 'hearing' | 'findBeeps'> {
+): Pick<Stitching, 'hearing' | 'looked' | 'findChanges'> {
   const [hearing, setHearing] = useState(false)
-  const find = async (): Promise<void> => {
-    setHearing(true)
-    const since = store.getState().stitches
-    try {
-      const { found, likeness } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`)
-      if (found.length) store.getState().setHeard(found, since)
-      if (likeness < LEAST_LIKENESS) toast(words.unlike)
-      else toast(found.length ? words.found(store.getState().stitches.length, all) : words.foundNone)
-    } catch (error) {
-      toast.error((error as Error).message)
-    }
-    setHearing(false)
-  }
-  return { hearing, findBeeps: () => void find() }
+  const [looked, setLooked] = useState(false)
+  const findChanges = useCallback(
+    (tap?: Tie) => {
+      const find = async (): Promise<void> => {
+        const since = store.getState().stitches
+        const { found, likeness } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`, {
+          tap: tap ?? null,
+        })
+        if (found.length) store.getState().setHeard(found, since)
+        if (likeness < LEAST_LIKENESS) toast(words.unlike)
+        else if (!found.length) toast(words.foundNone)
+        setLooked(true)
+      }
+      setHearing(true)
+      void find()
+        .catch((error: Error) => toast.error(error.message))
+        .finally(() => setHearing(false))
+    },
+    [workoutId, store],
+  )
+  return { hearing, looked, findChanges }
 }

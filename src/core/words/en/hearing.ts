@@ -1,17 +1,66 @@
-// Why a change was tied where it was, in one sentence.
+// What was heard, in sentences: why a change is tied where it is, how the session went, and what to tap next.
 import type { FoundStitch } from '../../align/sync'
+import type { Story, Strayed } from '../../align/story'
+import type { EvidenceKind } from '../../evidence'
 import { formatInstant } from '../../time/clock'
+import { nameOf, roundOf } from './names'
 
 /** Below this a rival is not worth a word. */
 const WORTH_NAMING = 0.05
 
+const HEARD_HERE: Partial<Record<EvidenceKind, string>> = {
+  beep: 'A tone sounds here',
+  word: 'The coach calls it here',
+  sample: 'Something like your tap sounds here',
+  caption: 'The captions have it called here',
+}
+
 /** What was heard there, and what stands against it. */
-export function whyTied({ confidence, alternatives }: Pick<FoundStitch, 'confidence' | 'alternatives'>): string {
+export function whyTied({
+  confidence,
+  alternatives,
+  evidence,
+}: Pick<FoundStitch, 'confidence' | 'alternatives' | 'evidence'>): string {
   const [rival] = alternatives.filter((one) => one.confidence >= WORTH_NAMING)
-  const heard = 'A tone sounds here, as far from its neighbours as planned'
+  const here = evidence.flatMap((kind) => HEARD_HERE[kind] ?? [])[0] ?? 'Nothing sounds here'
+  const heard = `${here}, as far from its neighbours as planned`
   if (rival) return `${heard}; ${formatInstant(rival.footageMs)} would fit as well, at ${percent(rival.confidence)}.`
   if (confidence >= 0.9) return `${heard}, and no other place fits.`
   return `${heard}; the session may also have gone another way, in which this change never came.`
 }
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`
+
+/** Kinds of evidence, as rows are named. */
+export const EVIDENCE_NAMES: Record<EvidenceKind, string> = {
+  beep: 'Tones',
+  word: 'Calls',
+  sample: 'Likes',
+  caption: 'Captions',
+  chirp: 'Chirps',
+  motion: 'Motion',
+  log: 'Log',
+  hand: 'By hand',
+}
+
+const HEARD_AS: Partial<Record<EvidenceKind, string>> = {
+  beep: 'Beeps of a timer',
+  word: 'Called aloud',
+  sample: 'Called aloud, like your tap',
+  caption: 'Called in the captions',
+}
+
+/** "Called aloud; no timer heard. Break ran 58 s, not 45 s." Empty where nothing was heard. */
+export function storySentence({ heard, strayed }: Pick<Story, 'heard' | 'strayed'>): string {
+  const [most] = heard.flatMap((kind) => HEARD_AS[kind] ?? [])
+  if (!most) return ''
+  const timer = heard.includes('beep') ? '' : '; no timer heard'
+  return [`${most}${timer}.`, ...strayed.map(strayedSentence)].join(' ')
+}
+
+const strayedSentence = ({ segment, plannedMs, lastedMs }: Strayed): string => {
+  const round = roundOf(segment)
+  return `${nameOf(segment)}${round && `, ${round.toLowerCase()},`} ran ${seconds(lastedMs)}, not ${seconds(plannedMs)}.`
+}
+
+const seconds = (ms: number): string => `${Math.round(ms / 1000)} s`

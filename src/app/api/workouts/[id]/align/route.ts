@@ -1,22 +1,34 @@
+import { z } from 'zod'
+import { tieKey } from '@/core/align/boundaries'
 import { describeSync, type Aligned } from '@/core/align/sync'
+import { tieSchema } from '@/core/align/ties'
 import { expand } from '@/core/expand/expand'
 import { Problem } from '@/core/problem'
 import { currentFootage, evidenceOf } from '@/server/footage'
 import { heavy } from '@/server/heavy/heavy'
-import { idFrom, route } from '@/server/http'
+import { idFrom, readBody, route } from '@/server/http'
+import { findLikes } from '@/server/likes'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 
-/** Matches what was heard in the footage to the score. Proposes; the page decides what to keep and saves it. */
+const bodySchema = z.object({ tap: tieSchema.nullable() })
+
+/**
+ * Matches what was heard in the footage to the score, after what sounds like a tap was looked for where there is one.
+ * Proposes; the page decides what to keep and saves it.
+ */
 export const POST = route<{ id: string }>(async (request, { id }) => {
+  const { tap } = await readBody(request, bodySchema)
   const { id: workoutId, score } = await findWorkout(idFrom(id))
   const footage = await currentFootage(workoutId)
   if (!footage?.facts || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
   const { durationMs } = footage.facts
+  const { segments } = expand(score)
   const { stitches } = await listStitches(footage.id)
-  const hands = stitches.filter(({ origin }) => origin === 'hand')
+  const kept = stitches.filter((one) => one.origin === 'hand' && !(tap && tieKey(one) === tieKey(tap)))
+  if (tap) await findLikes(footage, segments, tap, request.signal)
+  const hands = tap ? [...kept, tap] : kept
   const task = { score, evidence: await evidenceOf(footage.id), footageMs: durationMs, hands }
   const { found, likeness } = await heavy('align', task, request.signal)
-  const report = describeSync(expand(score).segments, found, durationMs)
-  return Response.json({ ...report, found, likeness } satisfies Aligned)
+  return Response.json({ ...describeSync(segments, found, durationMs), found, likeness } satisfies Aligned)
 })

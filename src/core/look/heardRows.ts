@@ -1,0 +1,91 @@
+// What was heard in a footage, one row a kind below its sound: where a mark stands, what it may mark, how strong it is.
+import { ofKind, type Evidence } from '../evidence'
+import { timerBeeps } from '../hear/timerBeeps'
+import type { Ms, Share } from '../units'
+import { EVIDENCE_NAMES } from '../words/en/hearing'
+import { FONTS, type Palette } from './palette'
+import type { Surface } from './surface'
+
+/** A tone, or a call: of work, of rest, or of neither. */
+export interface HeardMark {
+  atMs: Ms
+  strength: Share
+  shape: 'tick' | 'work' | 'rest' | 'dot'
+}
+export interface HeardRow {
+  name: string
+  marks: readonly HeardMark[]
+}
+
+export const ROW_PX = 15
+const NAME_PX = 58
+
+/** Kinds of which nothing was heard have no row; tones of a pitch that never returns are nobody's timer. */
+export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
+  const beeps = timerBeeps(ofKind(evidence, 'beep')).map(({ atMs, boundaryLikelihood }): HeardMark => ({
+    atMs,
+    strength: boundaryLikelihood,
+    shape: 'tick',
+  }))
+  const calls = (['word', 'caption'] as const).map((kind): HeardRow => ({
+    name: EVIDENCE_NAMES[kind],
+    marks: ofKind(evidence, kind).map(({ atMs, strength, word }) => ({
+      ...{ atMs, strength },
+      shape: word === 'work' || word === 'rest' ? word : 'dot',
+    })),
+  }))
+  return [{ name: EVIDENCE_NAMES.beep, marks: beeps }, ...calls].filter(({ marks }) => marks.length > 0)
+}
+
+interface RowsView {
+  width: number
+  /** Of the first row. */
+  top: number
+  palette: Palette
+  placeOf: (ms: Ms) => number
+}
+
+export function drawHeardRows(
+  surface: Surface,
+  rows: readonly HeardRow[],
+  { width, top, palette, placeOf }: RowsView,
+): void {
+  rows.forEach(({ name, marks }, index) => {
+    const head = top + index * ROW_PX
+    surface.fillStyle = palette.paper
+    surface.fillRect(0, head, width, ROW_PX - 1)
+    for (const mark of marks) {
+      const x = placeOf(mark.atMs)
+      if (x > NAME_PX - 6 && x < width + 6)
+        drawMark(surface, mark, { x, top: head + 2, foot: head + ROW_PX - 3, palette })
+    }
+    surface.globalAlpha = 1
+    surface.fillStyle = palette.ink
+    surface.font = `700 12px "${FONTS.text}"`
+    surface.textAlign = 'left'
+    surface.textBaseline = 'alphabetic'
+    surface.fillText(name, 6, head + ROW_PX - 4)
+  })
+}
+
+interface MarkPlace {
+  x: number
+  top: number
+  foot: number
+  palette: Palette
+}
+
+/** Work rises from the line, rest hangs from it: told apart without colour. */
+function drawMark(surface: Surface, { shape, strength }: HeardMark, { x, top, foot, palette }: MarkPlace): void {
+  surface.globalAlpha = 0.25 + 0.75 * strength
+  surface.fillStyle = shape === 'rest' ? palette.thread : palette.ink
+  if (shape === 'tick') return surface.fillRect(x - 1, top, 2, foot - top)
+  if (shape === 'dot') return surface.fillRect(x - 1, (top + foot) / 2 - 1, 2, 2)
+  const [wide, narrow] = shape === 'work' ? [foot, top] : [top, foot]
+  surface.beginPath()
+  surface.moveTo(x - 4, wide)
+  surface.lineTo(x + 4, wide)
+  surface.lineTo(x, narrow)
+  surface.closePath()
+  surface.fill()
+}

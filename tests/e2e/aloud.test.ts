@@ -1,0 +1,83 @@
+// Sessions that no timer beeps through: run by a coach's voice, tied in one press.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { afterAll, describe, expect, it } from 'vitest'
+import type { Stitch } from '../../src/core/align/ties'
+import { startedDesk, type Desk } from './desk'
+import { spokenFilm } from './spokenFilm'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-aloud-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+
+let desk: Desk
+let page: Page
+startedDesk((opened) => {
+  desk = opened
+  page = opened.page
+})
+
+const PLAN = 'circuit Main: 3 rounds, 25 on, 15 off, 30 between\n  Jug lift; Keel hold; Tiller twist\n'
+const OTHER = 'ladder Main: 6 rungs, from 12, step 7\n  Deck-rail squat\n'
+
+/** Makes a workout, adds the film in Sync, and waits until it can be worked with. @returns the footage's id. */
+async function filmed(title: string, plan: string, file: string): Promise<void> {
+  const id = await desk.open(title, plan)
+  await page.goto(`${desk.url}/w/${id}/sync`)
+  await page.locator('input[type=file]').first().setInputFiles(file)
+  await page.getByRole('button', { name: 'Find the changes' }).waitFor({ timeout: 120_000 })
+}
+
+async function find(): Promise<void> {
+  await page.getByRole('button', { name: 'Find the changes' }).click()
+  await page
+    .getByRole('button', { name: 'Find the changes' })
+    .and(page.locator(':enabled'))
+    .waitFor({ timeout: 60_000 })
+}
+
+async function tiesOnServer(): Promise<Stitch[]> {
+  const source = (await page.locator('video').getAttribute('src')) ?? ''
+  const answer = await fetch(`${desk.url}${source.replace('/picture', '/stitches')}`)
+  return ((await answer.json()) as { stitches: Stitch[] }).stitches
+}
+
+describe('a session counted aloud', () => {
+  it('is tied in one press, says how it went, and asks for the one tie that helps most', async () => {
+    const film = spokenFilm(folder, PLAN, { seed: 41, overrunMs: 25_000 })
+    await filmed('Aloud', PLAN, film.file)
+    await find()
+    const summary = page.getByTestId('sync-summary')
+    await summary.getByText('Called aloud; no timer heard.').waitFor()
+    await summary.getByText(/ran \d+ s, not 30 s/).waitFor()
+    await expect.poll(tiesOnServer).not.toEqual([])
+    const ties = await tiesOnServer()
+    expect(ties.length).toBeGreaterThan(12)
+    for (const tie of ties.filter(({ confidence }) => confidence >= 0.9))
+      expect([tie.segmentId, Math.abs(tie.footageMs - (film.trueMs(tie) ?? Infinity)) <= 400]).toEqual([
+        tie.segmentId,
+        true,
+      ])
+  })
+  it('keeps what a hand tied when it is looked through again', async () => {
+    const rows = page.locator('[data-origin]')
+    await rows.nth(3).getByRole('button').first().click()
+    await page.getByRole('button', { name: 'Later by 10 ms' }).click()
+    const [hand] = (await expect
+      .poll(async () => (await tiesOnServer()).filter(({ origin }) => origin === 'hand'))
+      .toHaveLength(1),
+    await tiesOnServer()).filter(({ origin }) => origin === 'hand')
+    await find()
+    expect((await tiesOnServer()).filter(({ origin }) => origin === 'hand')).toEqual([hand])
+  })
+  it('is refused in words for a score that it is none of, and asks where to begin', async () => {
+    const film = spokenFilm(folder, PLAN, { seed: 42 })
+    await filmed('Another', OTHER, film.file)
+    await find()
+    await page.getByText('This does not sound like this score').waitFor()
+    expect((await tiesOnServer()).filter(({ confidence }) => confidence >= 0.9)).toEqual([])
+    await page.getByTestId('ask').getByRole('button', { name: 'Go there' }).click()
+    expect(await page.locator('[aria-current=true]').count()).toBe(1)
+  })
+})
