@@ -94,7 +94,7 @@ export interface Take {
   captions: string | null
   /** One tie by hand. */
   tap: Tie | null
-  /** Changes that the coach did not call. */
+  /** Changes that nobody called and no timer marked. */
   forgottenMs: number[]
 }
 
@@ -221,7 +221,7 @@ function soundOf({
     const coach = coachOf(split, about.language ?? 'en', about.coach === 'counts', random)
     const dry = new Float32Array(length)
     const said = addCoach(dry, played.stretches, coach, { random, folder })
-    forgottenMs = said.forgottenMs
+    if (about.timer === 'none') forgottenMs = said.forgottenMs
     if (about.captions) captions = captionsOf(said, random)
     else mix(out, about.noise.includes('room') ? inRoom(dry, 0.3 + random() * 0.5, 0.7) : dry, 0, 1)
   }

@@ -159,7 +159,7 @@ function latticeOf(
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
   const fields = new Map<Begins, Float64Array>()
   const likely = (begins: Begins): Float64Array => {
-    const tells = hypothesis.marks.some(({ kind }) => kind !== 'beep') ? begins : null
+    const tells = hypothesis.along || hypothesis.marks.some(({ kind }) => kind !== 'beep') ? begins : null
     const field = fields.get(tells) ?? markLikelihood(hypothesis, tells, grid)
     fields.set(tells, field)
     return field

@@ -41,7 +41,10 @@ export interface Hypothesis {
   strayPerMs: number
   /** How much likelier the number of them is than if they all came by chance. */
   logCount: number
+  /** Calls that go with a timer's tones, softened: both tell of the same changes. */
+  along: Marking | null
 }
+type Marking = Pick<Hypothesis, 'marked' | 'others' | 'marks' | 'strayPerMs'>
 
 type Run = Pick<Hypothesis, 'prior' | 'marked' | 'timed' | 'others'>
 const RUNS: readonly Run[] = [
@@ -61,7 +64,16 @@ const sampled = (than: Begins): readonly Run[] => [
   { prior: 0.2, marked: 0.6, timed: 0.8, others: { than, marked: 0.3 } },
 ]
 /** What was heard has nothing to do with the changes: a chime, music, talk, another session. */
-const CHANCE = { prior: 0.3, marked: 0, timed: 0.4, others: null, marks: [], strayPerMs: 1, logCount: 0 } as const
+const CHANCE = {
+  prior: 0.3,
+  marked: 0,
+  timed: 0.4,
+  others: null,
+  marks: [],
+  strayPerMs: 1,
+  logCount: 0,
+  along: null,
+} as const
 /** So many pitches are tried as the timer's at most. */
 const MOST_PITCHES = 10
 const FEWEST_MARKS = 3
@@ -81,14 +93,28 @@ const COUNT_MS = 120
  * @param stepMs the grid on which they are weighed: both sides are seen as sharply, and no more.
  */
 export function hypothesesFor(heard: readonly Evidence[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+  const called = spokenBy(ofKind(heard, 'word'), expected, footageMs, stepMs)
   const kinds = [
-    tonedBy(ofKind(heard, 'beep'), expected, footageMs, stepMs),
-    spokenBy(ofKind(heard, 'word'), expected, footageMs, stepMs),
-    spokenBy(ofKind(heard, 'caption'), expected, footageMs, stepMs),
-    likeTap(ofKind(heard, 'sample'), expected, footageMs, stepMs),
+    withCalls(tonedBy(ofKind(heard, 'beep'), expected, footageMs, stepMs), called),
+    called?.hypotheses ?? [],
+    spokenBy(ofKind(heard, 'caption'), expected, footageMs, stepMs)?.hypotheses ?? [],
+    likeTap(ofKind(heard, 'sample'), expected, footageMs, stepMs)?.hypotheses ?? [],
   ].filter((hypotheses) => hypotheses.length)
   const each = (1 - CHANCE.prior) / kinds.length
   return [...kinds.flat().map((one) => ({ ...one, prior: one.prior * each })), CHANCE]
+}
+
+/** What two kinds say of one change counts this much of the second: they may be wrong together. */
+const SOFTENED = 0.5
+
+/** Where a timer is heard and somebody calls, the calls are of the same changes, or are chance; not of another session. */
+function withCalls(toned: readonly Hypothesis[], called: Called | null): readonly Hypothesis[] {
+  const [first] = called?.hypotheses ?? []
+  if (!called || !first) return toned
+  return toned.flatMap((tone) => [
+    { ...tone, prior: tone.prior / 2, logCount: tone.logCount + SOFTENED * called.chanceLog },
+    { ...tone, prior: tone.prior / 2, logCount: tone.logCount + SOFTENED * first.logCount, along: first },
+  ])
 }
 
 function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
@@ -127,35 +153,65 @@ const TURNS: Share = 0.85
 /** A call comes this long before or after the change that it is meant for. */
 const CALLED_MS: Ms = 150
 /** Less than this is no call. */
-const LEAST_CALLED: Share = 0.2
+const LEAST_CALLED: Share = 0.05
 
-function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, stepMs: Ms): Called | null {
   const marks = calledMarks(calls)
-  if (marks.length < FEWEST_MARKS) return []
-  const spreadMs = Math.SQRT2 * Math.hypot(marks[0]?.spreadMs ?? CALLED_MS, stepMs / 2)
-  const turns = marks.slice(1).reduce((log, { workShare }, index) => {
-    const before = marks[index]?.workShare ?? EITHER
-    const same = workShare * before + (1 - workShare) * (1 - before)
-    return log + Math.log(same * (1 - TURNS) + (1 - same) * TURNS)
-  }, Math.log(EITHER))
-  const labels = marks.length * Math.log(EITHER)
-  const nullLog = logWithoutScore(marks, footageMs, spreadMs, oddsOf) + turns - labels
-  return runsOf(SPOKEN, { marks, count: marks.length, nullLog, expected, footageMs })
+  const clear = marks.filter(isClear)
+  const turns = clear.slice(1).reduce(
+    (log, { workShare }, index) => {
+      const before = clear[index]?.workShare ?? EITHER
+      const same = workShare * before + (1 - workShare) * (1 - before)
+      return log + Math.log(same * (1 - TURNS) + (1 - same) * TURNS)
+    },
+    clear.length ? Math.log(EITHER) : 0,
+  )
+  const labels = clear.length * Math.log(EITHER)
+  return calledRuns(SPOKEN, { marks, labelsLog: turns - labels, expected, footageMs, stepMs })
 }
 
 /** Likes of taps; of more than one kind of change, they may mark all. */
-function likeTap(likes: readonly EvidenceOf<'sample'>[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
+function likeTap(likes: readonly EvidenceOf<'sample'>[], expected: number, footageMs: Ms, stepMs: Ms): Called | null {
   const marks = likes
     .filter(({ strength }) => strength >= LEAST_CALLED)
     .map(({ kind, atMs, spreadMs, strength }): Mark => ({
       ...{ kind, atMs, spreadMs: Math.hypot(spreadMs, CALLED_MS), workShare: EITHER, boundaryLikelihood: strength },
     }))
-  if (marks.length < FEWEST_MARKS) return []
   const words = new Set(likes.map(({ word }) => word))
   const [word = null] = words
   const runs = words.size > 1 ? SPOKEN : sampled(word)
-  const nullLog = logWithoutScore(marks, footageMs, Math.SQRT2 * Math.hypot(CALLED_MS, stepMs / 2), oddsOf)
-  return runsOf(runs, { marks, count: marks.length, nullLog, expected, footageMs })
+  return calledRuns(runs, { marks, labelsLog: 0, expected, footageMs, stepMs })
+}
+
+/** A call that is clear is somebody's; one that is not is chance, with this score and without it. */
+const isClear = ({ boundaryLikelihood }: Mark): boolean => boundaryLikelihood >= CLEAR
+const CLEAR: Share = 0.3
+
+interface Calls {
+  marks: readonly Mark[]
+  /** What the order of work and rest says for a session of another score. */
+  labelsLog: number
+  expected: number
+  footageMs: Ms
+  stepMs: Ms
+}
+interface Called {
+  hypotheses: Hypothesis[]
+  /** How much likelier the calls are by chance alone than as those of any session. */
+  chanceLog: number
+}
+
+/** Without this score, clear calls are of a session of another one, which was called as well as this one would be. */
+function calledRuns(runs: readonly Run[], { marks, labelsLog, expected, footageMs, stepMs }: Calls): Called | null {
+  const clear = marks.filter(isClear)
+  if (clear.length < FEWEST_MARKS) return null
+  const spreadMs = Math.SQRT2 * Math.hypot(marks[0]?.spreadMs ?? CALLED_MS, stepMs / 2)
+  const count = marks.length
+  const unclear = (count - clear.length) * Math.log(strayRate(count, expected, footageMs))
+  const clearLog = logWithoutScore(clear, footageMs, spreadMs, oddsOf) + labelsLog
+  const chanceLog = logPoisson(clear.length, clear.length / footageMs, footageMs) - clearLog
+  const hypotheses = runsOf(runs, { marks, count, nullLog: clearLog + unclear, expected, footageMs })
+  return { hypotheses, chanceLog: Math.min(0, chanceLog) }
 }
 
 /** Calls of work and of rest that are heard at one instant are one call of either. */
@@ -187,11 +243,14 @@ function runsOf(
     footageMs,
   }: { marks: readonly Mark[]; count: number; nullLog: number; expected: number; footageMs: Ms },
 ): Hypothesis[] {
-  const strays = Math.max(count - expected, LEAST_STRAY * count)
-  const strayPerMs = Math.max(LEAST_RATE_PER_MS, strays / footageMs)
+  const strayPerMs = strayRate(count, expected, footageMs)
   const logCount = logPoisson(count, strayPerMs, footageMs) - nullLog
-  return runs.map((run) => ({ ...run, marks, strayPerMs, logCount }))
+  return runs.map((run) => ({ ...run, marks, strayPerMs, logCount, along: null }))
 }
+
+/** Of marks that mean nothing, per millisecond. */
+const strayRate = (count: number, expected: number, footageMs: Ms): number =>
+  Math.max(LEAST_RATE_PER_MS, Math.max(count - expected, LEAST_STRAY * count) / footageMs)
 
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>
   held.filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_LIKELY)
@@ -316,10 +375,22 @@ const oddsOf = ({ boundaryLikelihood }: Pick<Mark, 'boundaryLikelihood'>): numbe
   Math.min(MOST_FACTOR, boundaryLikelihood / Math.max(1e-3, 1 - boundaryLikelihood))
 
 /** How much likelier what was heard is if a change lies in a cell than if none does. */
-export function markLikelihood(
-  { marks, marked: most, others, strayPerMs }: Hypothesis,
+export function markLikelihood(hypothesis: Hypothesis, begins: Begins, grid: Grid): Float64Array {
+  const field = fieldOf(hypothesis, begins, grid)
+  if (!hypothesis.along) return field
+  const along = fieldOf(hypothesis.along, begins, grid)
+  return field.map((one, cell) => one * (along[cell] ?? 1) ** SOFTENED)
+}
+
+interface Grid {
+  cells: number
+  stepMs: Ms
+}
+
+function fieldOf(
+  { marks, marked: most, others, strayPerMs }: Marking,
   begins: Begins,
-  { cells, stepMs }: { cells: number; stepMs: Ms },
+  { cells, stepMs }: Grid,
 ): Float64Array {
   const marked = others && begins !== others.than ? others.marked : most
   const field = new Float64Array(cells).fill(1 - marked)
@@ -344,7 +415,7 @@ export function beginsWith(segments: readonly Segment[] | undefined): Begins {
 }
 
 /** A boundary that a hand tied lies there and nowhere else. */
-export function tiedLikelihood({ footageMs }: Tie, { cells, stepMs }: { cells: number; stepMs: Ms }): Float64Array {
+export function tiedLikelihood({ footageMs }: Tie, { cells, stepMs }: Grid): Float64Array {
   const field = new Float64Array(cells)
   field[Math.min(cells - 1, Math.max(0, Math.round(footageMs / stepMs)))] = 1
   return field

@@ -235,8 +235,8 @@ export type SpokenCall = EvidenceOf<'word'>
 const APART_STEPS = 10
 /** A call is placed at the middle of what is this near. */
 const NEAR_STEPS = 3
-/** Less than this is not worth telling. */
-const LEAST_CHANCE: Share = 0.1
+/** Less than this is not worth telling. Faint calls are told too: where one is expected they say that it was made. */
+const LEAST_CHANCE: Share = 0.05
 /** Standard deviation of a call's beginning against the truth, on takes of the split "tune". */
 const SPREAD_MS = 40
 

@@ -120,10 +120,13 @@ function callIn(clause: Word[]): EvidenceOf<'caption'>[] {
       calls[word].flatMap((phrase): EvidenceOf<'caption'>[] => {
         const parts = phrase.split(' ')
         const at = placeOf(said, parts)
-        const first = clause[at]
-        if (!first) return []
+        // "And rest" begins with its "and".
+        let from = at
+        while (from > 0 && fillers.includes(said[from - 1] ?? '')) from--
+        const first = clause[from]
+        if (at < 0 || !first) return []
         const others = said.filter((one, index) => (index < at || index >= at + parts.length) && !fillers.includes(one))
-        const strength = isCount(said[at - 1] ?? '') ? COUNTED : likelihoodAmong(others.length)
+        const strength = isCount(said[from - 1] ?? '') ? COUNTED : likelihoodAmong(others.length)
         return [{ kind: 'caption', atMs: first.atMs, spreadMs: first.spreadMs, strength, word, text }]
       }),
     ),
