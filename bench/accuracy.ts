@@ -60,7 +60,7 @@ const curve = STEPS.slice(0, -1).map((from, index) => {
 })
 const report = `# How well changes are found
 
-Measured on simulated takes: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for one: that ten pitches are tried and not six was decided when this table showed what six had cost. A change counts where it was marked by a tone that could be heard; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
+Measured on simulated takes: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for one: that ten pitches are tried and not six was decided when this table showed what six had cost. A change counts where a tone that could be heard marked it, or somebody called it; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
 
 | class | takes | changes | found | median, ms | nine in ten, ms | worst of the found, ms | sure ties | falsely sure | share | CPU seconds a minute |
 |---|---|---|---|---|---|---|---|---|---|---|
@@ -72,7 +72,7 @@ What is said against what is so:
 |---|---|---|---|
 ${curve.join('\n')}
 
-Not yet measured, as Jivet does not hear them yet: the coach's voice, captions, chirps and movement.
+Voices, calls, sentences, music and rooms of this split were heard by no training; English is spoken by flite's slt and rms and by espeak-ng, all other languages by throats of espeak-ng that training did not hear. No person's voice is among them. Where somebody taps, the tapped change itself is not counted. Not yet measured, as Jivet does not hear them yet: chirps and movement.
 `
 process.stdout.write(`\n${curve.join('\n')}\n`)
 if (!only) writeFileSync(join(import.meta.dirname, '../docs/accuracy.md'), report)

@@ -179,9 +179,9 @@ const hearCommand: Command = async (files, options) => {
 const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
+  const captions = options.captions ? await captionsFrom(options.captions) : []
   const { evidence: heard, facts, deaf } = await hearFile(footage, options.signal)
   if (deaf) complain(deaf.message)
-  const captions = options.captions ? await captionsFrom(options.captions) : []
   const evidence = [...heard, ...captions].sort((one, other) => one.atMs - other.atMs)
   const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
   const { summary, ...report } = describeSync(segments, found, facts.durationMs)

@@ -164,6 +164,8 @@ describe('what is wrong is said in one line', () => {
     [['track', PLAN, '--out', asFolder], 1, /no regular file/],
     [['track', PLAN, '--out', asPipe], 1, /no regular file/],
     [['export', PLAN, '--as', 'vtt', '--sync', otherSync], 1, /another plan, .*"keel\/r1\/s1\/work"/],
+    [['sync', PLAN, FILM, '--captions', text], 1, /note\.txt: No line of captions/],
+    [['sync', PLAN, FILM, '--captions', 'nowhere.vtt'], 1, /nowhere\.vtt: There is no such file/],
     [['hear', text], 1, /not a video/],
     [['hear', empty], 1, /empty/],
     [['hear', 'nowhere.mp4'], 1, /no such file/],
