@@ -15,18 +15,9 @@ import {
   type Length,
   type OnBoundary,
 } from './lattice'
-import {
-  beginsWith,
-  hypothesesFor,
-  lengthOf,
-  markLikelihood,
-  stretchesBetween,
-  tiedLikelihood,
-  usually,
-  type Begins,
-  type Hypothesis,
-  type Mark,
-} from './model'
+import { hypothesesFor } from './hypotheses'
+import { markLikelihood, type Begins, type Hypothesis, type Mark } from './marks'
+import { beginsWith, lengthOf, stretchesBetween, tiedLikelihood, usually } from './model'
 import type { Tie } from './ties'
 
 export interface Instant {
