@@ -36,7 +36,7 @@ export function hypothesesFor(heard: readonly Evidence[], expected: number, foot
   return [...kinds.flat().map((one) => ({ ...one, prior: one.prior * each })), CHANCE]
 }
 
-/** Where a timer is heard and somebody calls, the calls are of the same changes, or are chance; not of another session. */
+/** Where a timer is heard and somebody calls, the calls are of the same changes or chance, and of no other session. */
 function withCalls(toned: readonly Hypothesis[], called: Called | null): readonly Hypothesis[] {
   const [first] = called?.hypotheses ?? []
   if (!called || !first) return toned

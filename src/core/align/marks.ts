@@ -1,5 +1,5 @@
-// What was heard as marks of changes: how likely it is under a hypothesis of how the session was run, and what its rival
-// says, that it has nothing to do with this score.
+// What was heard as marks of changes: how likely it is under a hypothesis of how the session was run, and under its
+// rival, that it has nothing to do with this score.
 import type { EvidenceOf } from '../evidence'
 import { SECOND, type Ms, type Share } from '../units'
 

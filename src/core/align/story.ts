@@ -73,7 +73,7 @@ function strayedIn(segments: readonly Segment[], sure: readonly Stitch[]): Stray
   return strayed.sort((one, other) => off(other) - off(one)).slice(0, MOST_STRAYED)
 }
 
-/** In the middle of what is unsure: with it, both halves are held at their ends. Beginnings of work are easiest to see. */
+/** In the middle of what is unsure: with it, both halves are held at their ends. */
 function middleOfLongest(boundaries: readonly Boundary[], isSure: readonly boolean[]): Boundary | null {
   let best = { from: 0, length: 0 },
     from = 0

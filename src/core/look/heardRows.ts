@@ -29,13 +29,22 @@ export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
   }))
   const calls = (['word', 'caption'] as const).map((kind): HeardRow => ({
     name: EVIDENCE_NAMES[kind],
-    marks: ofKind(evidence, kind).map(({ atMs, strength, word }) => ({
+    marks: likeliest(ofKind(evidence, kind)).map(({ atMs, strength, word }) => ({
       ...{ atMs, strength },
       shape: word === 'work' || word === 'rest' ? word : 'dot',
     })),
   }))
   return [{ name: EVIDENCE_NAMES.beep, marks: beeps }, ...calls].filter(({ marks }) => marks.length > 0)
 }
+
+/** What may have been one call or another at one instant is drawn as the likelier. */
+const ONE_CALL_MS: Ms = 200
+const likeliest = <Call extends { atMs: Ms; strength: Share }>(calls: readonly Call[]): Call[] =>
+  calls.filter(({ atMs, strength }, at) => {
+    const beats = (other: Call | undefined): boolean =>
+      other !== undefined && Math.abs(other.atMs - atMs) < ONE_CALL_MS && other.strength > strength
+    return !beats(calls[at - 1]) && !beats(calls[at + 1])
+  })
 
 interface RowsView {
   width: number
@@ -78,7 +87,7 @@ interface MarkPlace {
 /** Work rises from the line, rest hangs from it: told apart without colour. */
 function drawMark(surface: Surface, { shape, strength }: HeardMark, { x, top, foot, palette }: MarkPlace): void {
   surface.globalAlpha = 0.25 + 0.75 * strength
-  surface.fillStyle = shape === 'rest' ? palette.thread : palette.ink
+  surface.fillStyle = palette.ink
   if (shape === 'tick') return surface.fillRect(x - 1, top, 2, foot - top)
   if (shape === 'dot') return surface.fillRect(x - 1, (top + foot) / 2 - 1, 2, 2)
   const [wide, narrow] = shape === 'work' ? [foot, top] : [top, foot]

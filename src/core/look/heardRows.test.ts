@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest'
+import type { Evidence } from '../evidence'
+import { heardRows } from './heardRows'
+
+const beep = (atMs: number, hz: number): Evidence => ({
+  ...{ kind: 'beep', atMs, hz },
+  ...{ spreadMs: 3, strength: 1, durationMs: 200 },
+})
+const call = (atMs: number, word: 'work' | 'rest' | 'half', strength = 0.9): Evidence => ({
+  ...{ kind: 'word', atMs, word, strength, spreadMs: 40 },
+})
+
+describe('rows of what was heard', () => {
+  it('are one a kind that was heard, without tones that never returned', () => {
+    const rows = heardRows([beep(1000, 2000), beep(5000, 2000), beep(9000, 2000), beep(7000, 640), call(1010, 'work')])
+    expect(rows.map(({ name, marks }) => [name, marks.length])).toEqual([
+      ['Tones', 3],
+      ['Calls', 1],
+    ])
+    expect(heardRows([])).toEqual([])
+  })
+  it('show work, rest and other calls apart, and one call once', () => {
+    const [row] = heardRows([call(1000, 'work', 0.4), call(1050, 'rest', 0.8), call(4000, 'half'), call(9000, 'work')])
+    expect(row?.marks.map(({ atMs, shape }) => [atMs, shape])).toEqual([
+      [1050, 'rest'],
+      [4000, 'dot'],
+      [9000, 'work'],
+    ])
+  })
+})
