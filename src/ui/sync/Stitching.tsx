@@ -68,7 +68,7 @@ export function Stitching({ workoutId, segments, footage, tied, children }: Prop
               changes={on.changes}
               summary={on.summary}
               story={on.story}
-              asks={on.anyTied || on.looked}
+              asks={on.anyTied || on.looked || !hasSound}
               onShow={on.choose}
             />
             <Button
@@ -76,7 +76,6 @@ export function Stitching({ workoutId, segments, footage, tied, children }: Prop
               className="ml-auto shrink-0"
               icon={<Ear size={18} />}
               disabled={on.hearing || !hasSound}
-              title={words.listensFor}
               onClick={() => on.findChanges()}
             >
               {hasSound ? (on.hearing ? words.hearing : words.hear) : words.noSound}

@@ -35,6 +35,7 @@ export function SyncSummary({ changes, summary, story, asks, onShow }: Props): R
   return (
     <div data-testid="sync-summary" className="min-w-0">
       <p className="font-display text-3xl leading-none">{words.tied(tied, changes.length)}</p>
+      {tied === 0 && !asks && <p className="pt-1 text-quiet">{words.listensFor}</p>}
       {tied > 0 && <p className="pt-1 text-quiet tabular-nums">{figuresOf(story, summary)}</p>}
       {tied > 0 && <p>{storySentence(story)}</p>}
       {asks && change && (

@@ -182,5 +182,5 @@ export function moveSentence(place: string, fact: MoveFact): string {
 /** What is worth knowing of footage that can be used all the same. */
 export const WARNINGS = {
   brokenEnd: 'The end of this file is missing. What is there can be used.',
-  noSound: 'This footage has no sound, so there are no beeps to hear. Tie it by hand.',
+  noSound: 'This footage has no sound, so there is nothing to hear. Tie it by hand.',
 } as const

@@ -77,7 +77,7 @@ export const texts = {
     hear: 'Find the changes',
     hearing: 'Finding the changes',
     listensFor:
-      'Beeps, calls of the coach and captions are matched to this score, on this machine. Nothing is sent anywhere.',
+      'Beeps of a timer and calls such as "three, two, one, go" and "rest" are looked for, here on this machine. Nothing is sent anywhere.',
     noSound: 'No sound to hear',
     play: 'Play',
     pause: 'Pause',
