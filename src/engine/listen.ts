@@ -2,6 +2,7 @@
 import type { Evidence } from '../core/evidence'
 import { CallListener } from '../core/hear/calls'
 import { BandGatherer } from '../core/hear/likes'
+import { MonoMixer } from '../core/hear/mono'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
 import { HEARING_RATE, ToneListener } from '../core/hear/tones'
 import { Problem } from '../core/problem'
@@ -27,7 +28,7 @@ export interface Heard {
  */
 export async function listenTo(
   path: string,
-  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
+  facts: SoundFacts,
   options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<Heard> {
   const { model, deaf } = await callModel().then(
@@ -60,15 +61,13 @@ export async function listenTo(
  * The bands of a recording's sound, as likes of a tap are looked for in them.
  * @throws Problem `tool-failed`, `tool-missing` or `cancelled`.
  */
-export async function bandsOf(
-  path: string,
-  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
-  signal?: AbortSignal,
-): Promise<Float32Array> {
+export async function bandsOf(path: string, facts: SoundFacts, signal?: AbortSignal): Promise<Float32Array> {
   const bands = new BandGatherer()
   await decodeSound(path, facts, signal, (block) => bands.push(block))
   return bands.finish()
 }
+
+type SoundFacts = Pick<FootageFacts, 'durationMs' | 'zeroS'> & Partial<Pick<FootageFacts, 'audioChannels'>>
 
 /** How much sound is heard after the last picture. */
 const BEYOND_S = 60
@@ -76,18 +75,20 @@ const BEYOND_S = 60
 /** Mono float samples at `HEARING_RATE` from instant 0 of the footage on, gaps filled with silence. */
 async function decodeSound(
   path: string,
-  facts: Pick<FootageFacts, 'durationMs' | 'zeroS'>,
+  facts: SoundFacts,
   signal: AbortSignal | undefined,
   onBlock: (block: Float32Array) => void,
 ): Promise<void> {
   let rest: Buffer = Buffer.alloc(0)
+  const stereo = facts.audioChannels === 2
+  const mixer = new MonoMixer(onBlock)
   await runTool(
     'ffmpeg',
     [
       ...['-v', 'error', '-nostdin', ...COPY_TIMES, ...footageInput(path), '-map', '0:a:0', '-vn', '-sn', '-dn'],
       // What leaps beyond the picture's end is not waited for.
       ...['-af', `${soundOnTime(facts)},atrim=end=${facts.durationMs / 1000 + BEYOND_S}`],
-      ...['-ac', '1', '-ar', String(HEARING_RATE), '-f', 'f32le', 'pipe:1'],
+      ...['-ac', stereo ? '2' : '1', '-ar', String(HEARING_RATE), '-f', 'f32le', 'pipe:1'],
     ],
     {
       signal,
@@ -96,9 +97,12 @@ async function decodeSound(
         const bytes = rest.length ? Buffer.concat([rest, chunk]) : chunk
         const whole = bytes.length - (bytes.length % 4)
         const aligned = new Uint8Array(bytes.subarray(0, whole))
-        onBlock(new Float32Array(aligned.buffer, 0, whole / 4))
+        const samples = new Float32Array(aligned.buffer, 0, whole / 4)
+        if (stereo) mixer.push(samples)
+        else onBlock(samples)
         rest = bytes.subarray(whole)
       },
     },
   )
+  mixer.finish()
 }
