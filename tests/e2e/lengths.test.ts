@@ -127,6 +127,8 @@ describe('the shelf', () => {
     await page.goto(`${desk.url}/?removed=yes`)
     expect(await page.title()).toBe('Workouts · Jivet')
     await page.locator('article', { hasText: 'Rope day' }).getByRole('button', { name: 'Put it back' }).press('Enter')
+    // It is put back before the page is left: a request under way would end with it.
+    await expect.poll(names).not.toContain('Rope day')
     await page.goto(`${desk.url}/?search=rope+day`)
     expect(await names()).toEqual(['Rope day'])
   })
