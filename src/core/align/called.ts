@@ -37,7 +37,9 @@ const TURNS: Share = 0.85
 const CALLED_MS: Ms = 150
 /** Less than this is no call. */
 const LEAST_CALLED: Share = 0.05
-const CLEAR: Share = 0.3
+/** However clear, a call may be a sentence that sounds like one each time that it is said. */
+const MOST_CALLED: Share = 0.7
+const CLEAR: Share = 0.2
 /** A call that is clear is somebody's; one that is not is chance, with this score and without it. */
 const isClear = ({ boundaryLikelihood }: Mark): boolean => boundaryLikelihood >= CLEAR
 
@@ -49,17 +51,32 @@ export interface Called {
 
 export function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, stepMs: Ms): Called | null {
   const marks = calledMarks(calls)
-  const clear = marks.filter(isClear)
-  const turns = clear.slice(1).reduce(
-    (log, { workShare }, index) => {
-      const before = clear[index]?.workShare ?? EITHER
-      const same = workShare * before + (1 - workShare) * (1 - before)
-      return log + Math.log(same * (1 - TURNS) + (1 - same) * TURNS)
-    },
-    clear.length ? Math.log(EITHER) : 0,
-  )
-  const labels = clear.length * Math.log(EITHER)
-  return calledRuns(SPOKEN, { marks, labelsLog: turns - labels, expected, footageMs, stepMs })
+  return calledRuns(SPOKEN, {
+    marks,
+    labelsLog: labelsWithoutScore(marks.filter(isClear)),
+    expected,
+    footageMs,
+    stepMs,
+  })
+}
+
+/**
+ * How much likelier the order of work and rest is without this score than if either came at every call: they take turns,
+ * as in a session of another score; or one comes more often than the other, as where one sentence is heard as a call
+ * each time that it is said.
+ */
+function labelsWithoutScore(clear: readonly Mark[]): number {
+  if (!clear.length) return 0
+  const mean = clear.reduce((sum, { workShare }) => sum + workShare, 0) / clear.length
+  let turns = 0,
+    often = 0
+  clear.forEach(({ workShare }, index) => {
+    const before = clear[index - 1]?.workShare
+    const same = before === undefined ? EITHER : workShare * before + (1 - workShare) * (1 - before)
+    turns += Math.log((same * (1 - TURNS) + (1 - same) * TURNS) / EITHER)
+    often += Math.log((workShare * mean + (1 - workShare) * (1 - mean)) / EITHER)
+  })
+  return Math.max(turns, often)
 }
 
 /** Likes of taps; of more than one kind of change, they may mark all. */
@@ -118,5 +135,9 @@ function calledMarks(calls: readonly Calling[]): Mark[] {
   }
   return marks
     .filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_CALLED)
-    .map((mark) => ({ ...mark, workShare: MISCALLED + (1 - 2 * MISCALLED) * mark.workShare }))
+    .map((mark) => ({
+      ...mark,
+      boundaryLikelihood: MOST_CALLED * mark.boundaryLikelihood,
+      workShare: MISCALLED + (1 - 2 * MISCALLED) * mark.workShare,
+    }))
 }
