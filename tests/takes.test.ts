@@ -12,7 +12,7 @@ const folder = mkdtempSync(join(tmpdir(), 'jivet-takes-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 describe('simulated sessions', () => {
-  it.each(['one beep a change', 'beeps in a room', 'timer restarted'] as const)(
+  it.each(['one beep a change', 'beeps in a room', 'timer restarted', 'counted aloud'] as const)(
     '%s: found, and nothing falsely sure',
     async (kind) => {
       const { changes, ties, likeness } = await judgeTake(makeTake(kind, 'test', 0, folder))
@@ -22,7 +22,7 @@ describe('simulated sessions', () => {
       expect(likeness).toBeGreaterThan(0.99)
     },
   )
-  it.each(['another session', 'a chime', 'one sentence again and again'] as const)(
+  it.each(['another session, counted', 'a chime', 'one sentence again and again'] as const)(
     '%s: nothing is sure',
     async (kind) => {
       const { ties } = await judgeTake(makeTake(kind, 'test', 0, folder))
