@@ -62,7 +62,7 @@ export function spokenBy(calls: readonly Calling[], expected: number, footageMs:
 
 /**
  * How much likelier the order of work and rest is without this score than if either came at every call. They take
- * turns, as in another session; or one comes more often, as where a sentence is heard as a call each time that it is said.
+ * turns, as in another session; or one comes more often, as where a sentence is heard as a call whenever it is said.
  */
 function labelsWithoutScore(clear: readonly Mark[]): number {
   if (!clear.length) return 0
