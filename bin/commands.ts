@@ -152,7 +152,7 @@ const cuesCommand: Command = async (files, options) => {
 
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
-  const { evidence, facts, deaf } = await hearFile(footage, options.signal)
+  const { evidence, facts } = await hearFile(footage, options.signal)
   const beeps = timerBeeps(ofKind(evidence, 'beep')).map((beep) => ({
     kind: beep.kind,
     atMs: Math.round(beep.atMs),
@@ -166,7 +166,6 @@ const hearCommand: Command = async (files, options) => {
     ...{ ...call, atMs: Math.round(atMs), spreadMs, strength: round2(strength) },
   }))
   const all = [...beeps, ...calls].sort((one, other) => one.atMs - other.atMs)
-  if (deaf) complain(deaf.message)
   if (options.json) return printJson({ footageMs: facts.durationMs, evidence: all })
   for (const one of all)
     print(
@@ -180,8 +179,7 @@ const syncCommand: Command = async (files, options) => {
   const [plan, footage = ''] = only(files, 2)
   const { segments } = await expandFile(plan)
   const captions = options.captions ? await captionsFrom(options.captions) : []
-  const { evidence: heard, facts, deaf } = await hearFile(footage, options.signal)
-  if (deaf) complain(deaf.message)
+  const { evidence: heard, facts } = await hearFile(footage, options.signal)
   const evidence = [...heard, ...captions].sort((one, other) => one.atMs - other.atMs)
   const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
   const { summary, ...report } = describeSync(segments, found, facts.durationMs)
@@ -299,7 +297,9 @@ async function hearFile(footage: string, signal: AbortSignal): Promise<Heard & {
   const facts = await probed(footage, signal)
   if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, footage)
   const onProgress = progressOnTerminal('hear')
-  return { ...(await naming(footage, listenTo(footage, facts, { onProgress, signal }))), facts }
+  const heard = await naming(footage, listenTo(footage, facts, { onProgress, signal }))
+  if (heard.deaf) complain(heard.deaf.message)
+  return { ...heard, facts }
 }
 
 const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))

@@ -3,7 +3,8 @@
 // features.f32: frames of 40 floats, 2,400 a scene. labels.u8: one byte for every 40 ms, 600 a scene.
 import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
-import { seededRandom } from '../demo/camera/random'
+import { pick, seededRandom } from '../demo/camera/random'
+import { resampled } from '../demo/camera/wave'
 import { hum, levelOf, mix, RATE, tone } from '../demo/takes/sounds'
 import { speak } from '../demo/takes/speech'
 import { HEARD, LANGUAGES, NUMBERS, type Language } from '../demo/takes/wordings'
@@ -23,7 +24,6 @@ const EITHER = 255
 
 const [folder = '', count = '1000', first = '0'] = process.argv.slice(2)
 type Random = () => number
-const pick = <T>(from: readonly T[], random: Random): T => from[Math.floor(random() * from.length)] as T
 
 interface Spoken {
   voice: Float32Array
@@ -39,7 +39,7 @@ function coach(language: Language, random: Random): Spoken {
   // The same throat, a little longer or shorter.
   const size = 0.88 + random() * 0.26
   const says = (text: string, atMs: number): number => {
-    const line = stretched(speak(text, voice, join(folder, 'spoken')), size)
+    const line = resampled(speak(text, voice, join(folder, 'spoken')), size)
     mix(out, line, atMs, 0.7 + random() * 0.6)
     return atMs + (line.length / RATE) * 1000
   }
@@ -70,13 +70,6 @@ function coach(language: Language, random: Random): Spoken {
     return says(pick(words[call], random), at)
   }
 }
-
-const stretched = (sound: Float32Array, factor: number): Float32Array =>
-  new Float32Array(Math.floor(sound.length * factor)).map((_, index) => {
-    const at = index / factor
-    const left = sound[Math.floor(at)] ?? 0
-    return left + ((sound[Math.floor(at) + 1] ?? 0) - left) * (at % 1)
-  })
 
 function sceneOf(seed: number): { sound: Float32Array; marks: Spoken['marks'] } {
   const random = seededRandom(seed)

@@ -1,4 +1,5 @@
 // Who speaks where. No voice of the splits "tune" and "test" is heard in training.
+import { pick } from '../demo/camera/random'
 import type { Language } from '../demo/takes/wordings'
 import type { Voice } from '../demo/takes/speech'
 
@@ -19,7 +20,6 @@ const NATURAL: readonly Voice[] = ['flite:kal', 'flite:awb', 'flite:kal16', 'fes
 
 /** One of the voices that training hears. English coaches are more often the recorded voices than the formant ones. */
 export function trainingVoice(language: Language, random: () => number): Voice {
-  const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T
-  if (language === 'en' && random() < 0.45) return pick(NATURAL)
-  return `espeak:${pick(DIALECTS[language])}+${pick(MOUTHS)}:${pick([130, 150, 170, 190])}:${pick([30, 50, 70])}`
+  if (language === 'en' && random() < 0.45) return pick(NATURAL, random)
+  return `espeak:${pick(DIALECTS[language], random)}+${pick(MOUTHS, random)}:${pick([130, 150, 170, 190], random)}:${pick([30, 50, 70], random)}`
 }

@@ -8,3 +8,6 @@ export function seededRandom(seed: number): () => number {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
   }
 }
+
+/** One of these, each as likely. */
+export const pick = <T>(from: readonly T[], random: () => number): T => from[Math.floor(random() * from.length)] as T

@@ -11,7 +11,8 @@ export function readWave(file: string, rate: number): Float32Array {
   )
 }
 
-function resampled(samples: Float32Array, factor: number): Float32Array {
+/** So many times as long, by straight lines between samples. */
+export function resampled(samples: Float32Array, factor: number): Float32Array {
   if (factor === 1) return samples
   return new Float32Array(Math.floor(samples.length * factor)).map((_, index) => {
     const at = index / factor

@@ -1,6 +1,7 @@
 // A simulated coach who runs a session by voice: counts in, calls changes, talks in between and counts repetitions.
 import type { Segment } from '../../src/core/score/segment'
 import type { Ms } from '../../src/core/units'
+import { pick } from '../camera/random'
 import type { Stretch } from './play'
 import { mix, RATE } from './sounds'
 import { speak, type Voice } from './speech'
@@ -15,7 +16,6 @@ export interface Coach {
 }
 
 type Random = () => number
-const pick = <T>(from: readonly T[], random: Random): T => from[Math.floor(random() * from.length)] as T
 
 const RECORDED: readonly Voice[] = ['flite:slt', 'flite:rms']
 /** Mouths and throats that no training heard. */

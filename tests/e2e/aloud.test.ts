@@ -9,6 +9,7 @@ import { SURE, type Stitch } from '../../src/core/align/ties'
 import { expand } from '../../src/core/expand/expand'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { startedDesk, type Desk } from './desk'
+import { seekVideo } from './jivet'
 import { spokenFilm, type SpokenFilm } from './spokenFilm'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-aloud-'))
@@ -38,17 +39,6 @@ async function find(): Promise<void> {
     .getByRole('button', { name: 'Find the changes' })
     .and(page.locator(':enabled'))
     .waitFor({ timeout: 60_000 })
-}
-
-async function seek(ms: number): Promise<void> {
-  await page.locator('video').evaluate(
-    (video: HTMLVideoElement, seconds) =>
-      new Promise<void>((done) => {
-        video.addEventListener('seeked', () => done(), { once: true })
-        video.currentTime = seconds
-      }),
-    ms / 1000,
-  )
 }
 
 const sureIn = (ties: readonly Stitch[]): Stitch[] => ties.filter(({ confidence }) => confidence >= SURE)
@@ -95,7 +85,7 @@ describe('a session counted aloud', () => {
     const { ask } = storyOf(expand(readShorthand(PLAN).score).segments, await tiesOnServer())
     if (!ask) throw new Error('nothing was asked for')
     await page.getByTestId('ask').getByRole('button', { name: 'Go there' }).click()
-    await seek(film.trueMs(ask) ?? 0)
+    await seekVideo(page, film.trueMs(ask) ?? 0)
     await page.getByRole('button', { name: 'Tie here' }).click()
     await page.getByRole('button', { name: 'Find the changes' }).and(page.locator(':enabled')).waitFor()
     await expect.poll(async () => sureIn(await tiesOnServer()).length).toBeGreaterThan(13)

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { restingBox } from './desk'
-import { FILM, startedJivet, truthOf } from './jivet'
+import { FILM, seekVideo, startedJivet, truthOf } from './jivet'
 
 let page: Page
 const jivet = startedJivet(async (opened) => {
@@ -22,15 +22,7 @@ async function timeOf(row: number): Promise<number> {
   const [minutes, seconds] = text.split(':')
   return Math.round((Number(minutes) * 60 + Number(seconds)) * 1000)
 }
-const seek = (ms: number): Promise<void> =>
-  page.locator('video').evaluate(
-    (video: HTMLVideoElement, seconds) =>
-      new Promise<void>((done) => {
-        video.addEventListener('seeked', () => done(), { once: true })
-        video.currentTime = seconds
-      }),
-    ms / 1000,
-  )
+const seek = (ms: number): Promise<void> => seekVideo(page, ms)
 
 describe('stitching by hand', () => {
   it('ties two changes, and the rest follow by offset and rate', async () => {

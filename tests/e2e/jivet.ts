@@ -122,6 +122,17 @@ export function startedJivet(onPage: (page: Page) => Promise<void> | void): Jive
   return jivet
 }
 
+/** Brings the page's video to an instant, and waits until it is there. */
+export const seekVideo = (page: Page, ms: number): Promise<void> =>
+  page.locator('video').evaluate(
+    (video: HTMLVideoElement, seconds) =>
+      new Promise<void>((done) => {
+        video.addEventListener('seeked', () => done(), { once: true })
+        video.currentTime = seconds
+      }),
+    ms / 1000,
+  )
+
 /** Adds a section by the menu of formats. @param format its name there, e.g. `Circuit`. */
 export async function addSection(page: Page, format: string): Promise<void> {
   await page.getByRole('button', { name: 'Add section' }).click()

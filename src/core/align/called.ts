@@ -50,14 +50,7 @@ export interface Called {
 }
 
 export function spokenBy(calls: readonly Calling[], expected: number, footageMs: Ms, stepMs: Ms): Called | null {
-  const marks = calledMarks(calls)
-  return calledRuns(SPOKEN, {
-    marks,
-    labelsLog: labelsWithoutScore(marks.filter(isClear)),
-    expected,
-    footageMs,
-    stepMs,
-  })
+  return calledRuns(SPOKEN, { marks: calledMarks(calls), labelsLog: labelsWithoutScore, expected, footageMs, stepMs })
 }
 
 /**
@@ -65,7 +58,6 @@ export function spokenBy(calls: readonly Calling[], expected: number, footageMs:
  * turns, as in another session; or one comes more often, as where a sentence is heard as a call whenever it is said.
  */
 function labelsWithoutScore(clear: readonly Mark[]): number {
-  if (!clear.length) return 0
   const mean = clear.reduce((sum, { workShare }) => sum + workShare, 0) / clear.length
   let turns = 0,
     often = 0
@@ -93,13 +85,13 @@ export function likeTap(
   const words = new Set(likes.map(({ word }) => word))
   const [word = null] = words
   const runs = words.size > 1 ? SPOKEN : sampled(word)
-  return calledRuns(runs, { marks, labelsLog: 0, expected, footageMs, stepMs })
+  return calledRuns(runs, { marks, labelsLog: () => 0, expected, footageMs, stepMs })
 }
 
 interface Calls {
   marks: readonly Mark[]
-  /** What the order of work and rest says for a session of another score. */
-  labelsLog: number
+  /** What the order of work and rest in clear calls says for a session of another score. */
+  labelsLog: (clear: readonly Mark[]) => number
   expected: number
   footageMs: Ms
   stepMs: Ms
@@ -112,7 +104,7 @@ function calledRuns(runs: readonly Run[], { marks, labelsLog, expected, footageM
   const spreadMs = Math.SQRT2 * Math.hypot(marks[0]?.spreadMs ?? CALLED_MS, stepMs / 2)
   const count = marks.length
   const unclear = (count - clear.length) * Math.log(strayRate(count, expected, footageMs))
-  const clearLog = logWithoutScore(clear, footageMs, spreadMs, oddsOf) + labelsLog
+  const clearLog = logWithoutScore(clear, footageMs, spreadMs, oddsOf) + labelsLog(clear)
   const chanceLog = logPoisson(clear.length, clear.length / footageMs, footageMs) - clearLog
   const hypotheses = runsOf(runs, { marks, count, nullLog: clearLog + unclear, expected, footageMs })
   return { hypotheses, chanceLog: Math.min(0, chanceLog) }

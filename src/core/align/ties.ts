@@ -9,17 +9,12 @@ import { tieName } from '../words/en/names'
 import { boundariesOf, tieKey } from './boundaries'
 
 /** A boundary tied to an instant of footage. */
-export interface Tie {
-  segmentId: string
-  edge: 'start' | 'end'
-  footageMs: Ms
-}
-
 export const tieSchema = z.object({
   segmentId: z.string().min(1).max(400),
   edge: z.enum(['start', 'end']),
   footageMs: z.number().int().min(0).max(DAY),
 })
+export type Tie = z.infer<typeof tieSchema>
 
 /** A tie as it is kept: who made it, from what, and how sure it is. */
 export const stitchSchema = tieSchema.extend({

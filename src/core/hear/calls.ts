@@ -106,15 +106,10 @@ export class CallListener {
 
   /** Ends the recording. @returns calls heard, in order of time. */
   finish(): SpokenCall[] {
-    const left = Math.floor(this.held / FRAMES_A_STEP) - SIGHT
-    if (left > 0) {
+    for (let left = Math.floor(this.held / FRAMES_A_STEP) - SIGHT; left > 0; left -= STRETCH) {
       this.frames.fill(0, this.held * MEL_BANDS)
       this.look(Math.min(STRETCH, left))
-      if (left > STRETCH) {
-        this.forget()
-        this.frames.fill(0, this.held * MEL_BANDS)
-        this.look(left - STRETCH)
-      }
+      this.forget()
     }
     return callsIn(joined(this.chances))
   }
