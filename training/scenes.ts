@@ -1,6 +1,7 @@
 // Writes what the network for coaches' calls is trained on: scenes of 24 s with their labels, as bands of sound.
 //   npx tsx training/scenes.ts FOLDER [scenes] [first]
-// features.f32: frames of 40 floats, 2,400 a scene. labels.u8: one byte for every 40 ms, 600 a scene.
+// features.f32: frames of 40 floats, 2,400 a scene. labels.u8: one byte for every 40 ms, 600 a scene: which call.
+// sounding.u8: the same, one bit for somebody who speaks and one for music.
 import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
 import { pick, seededRandom } from '../demo/camera/random'
@@ -21,6 +22,8 @@ const FRAMES = SCENE_S * 100
 const MARK_MS = 70
 const EITHER_MS = 180
 const EITHER = 255
+const SPEECH_BIT = 1,
+  MUSIC_BIT = 2
 
 const [folder = '', count = '1000', first = '0'] = process.argv.slice(2)
 type Random = () => number
@@ -71,11 +74,18 @@ function coach(language: Language, random: Random): Spoken {
   }
 }
 
-function sceneOf(seed: number): { sound: Float32Array; marks: Spoken['marks'] } {
+interface Scene {
+  sound: Float32Array
+  marks: Spoken['marks']
+  sounding: Uint8Array
+}
+
+function sceneOf(seed: number): Scene {
   const random = seededRandom(seed)
   const language = random() < 0.4 ? 'en' : pick(LANGUAGES, random)
   const { voice, marks } = coach(language, random)
   const length = voice.length
+  const said = Float32Array.from(voice)
   let dry = voice
   if (random() < 0.25)
     for (let atMs = random() * 5000; atMs < SCENE_S * 1000; atMs += 300 + random() * 2500)
@@ -88,15 +98,55 @@ function sceneOf(seed: number): { sound: Float32Array; marks: Spoken['marks'] } 
     // Somebody else in the room, further away. What they call marks nothing, but nobody could tell.
     const other = HEARD[random() < 0.5 ? language : pick(LANGUAGES, random)]
     const theirs = trainingVoice(language, random)
-    for (let atMs = random() * 5000; atMs < SCENE_S * 1000; atMs += 1500 + random() * 5000)
-      mix(out, speak(pick(other.chat, random), theirs, join(folder, 'spoken')), atMs, 0.15 + random() * 0.35)
+    for (let atMs = random() * 5000; atMs < SCENE_S * 1000; atMs += 1500 + random() * 5000) {
+      const line = speak(pick(other.chat, random), theirs, join(folder, 'spoken'))
+      const gain = 0.15 + random() * 0.35
+      mix(out, line, atMs, gain)
+      mix(said, line, atMs, gain)
+    }
   }
+  let played: Float32Array = new Float32Array(length)
   if (random() < 0.6) {
     const song = trainingMusic(length, random)
     const belowDb = -4 + random() * 20
-    mix(out, song, 0, (0.1 * 10 ** (-belowDb / 20)) / Math.max(1e-4, levelOf(song)))
+    const gain = (0.1 * 10 ** (-belowDb / 20)) / Math.max(1e-4, levelOf(song))
+    played = random() < 0.4 ? inPart(song, random) : song
+    mix(out, played, 0, gain)
   }
-  return { sound: recorded(out, random), marks }
+  const music = soundingOf(played, MUSIC_BIT, HOLD_MUSIC)
+  const sounding = soundingOf(said, SPEECH_BIT, HOLD_SPEECH).map((bit, step) => bit | (music[step] ?? 0))
+  return { sound: recorded(out, random), marks, sounding }
+}
+
+/** Begins or ends within the scene. */
+function inPart(song: Float32Array, random: Random): Float32Array {
+  const at = Math.round((0.2 + 0.6 * random()) * song.length)
+  const begins = random() < 0.5
+  const fade = (0.02 + random() * 1.5) * RATE
+  return song.map((sample, index) => {
+    const off = begins ? index - at : at - index
+    return sample * Math.max(0, Math.min(1, off / fade))
+  })
+}
+
+/** Steps that a pause is heard as going on: between words, between notes. */
+const HOLD_SPEECH = 6,
+  HOLD_MUSIC = 20
+const FAINT = 0.03
+
+/** `bit` in each step in which this sounds, or sounded just before and will again. */
+function soundingOf(sound: Float32Array, bit: number, hold: number): Uint8Array {
+  const step = (RATE * CALL_STEP_MS) / 1000
+  const levels = Float64Array.from({ length: STEPS }, (_, at) => levelOf(sound.subarray(at * step, (at + 1) * step)))
+  const most = levels.reduce((high, level) => Math.max(high, level), 0)
+  const bits = new Uint8Array(STEPS)
+  let last = -Infinity
+  levels.forEach((level, at) => {
+    if (!most || level < FAINT * most) return
+    bits.fill(bit, at - last <= hold ? last : at, at + 1)
+    last = at
+  })
+  return bits
 }
 
 /** Beeps alone call nothing: one now and then, or counts of three and their marks. */
@@ -139,9 +189,10 @@ function labelsOf(marks: Spoken['marks']): Uint8Array {
 
 mkdirSync(folder, { recursive: true })
 const features = openSync(join(folder, `features.${first}.f32`), 'w'),
-  labels = openSync(join(folder, `labels.${first}.u8`), 'w')
+  labels = openSync(join(folder, `labels.${first}.u8`), 'w'),
+  soundings = openSync(join(folder, `sounding.${first}.u8`), 'w')
 for (let scene = 0; scene < Number(count); scene++) {
-  const { sound, marks } = sceneOf(900_000 + Number(first) + scene)
+  const { sound, marks, sounding } = sceneOf(900_000 + Number(first) + scene)
   const frames = new Float32Array(FRAMES * MEL_BANDS)
   let frame = 0
   const listener = new MelListener((bands) => {
@@ -150,6 +201,8 @@ for (let scene = 0; scene < Number(count); scene++) {
   listener.push(sound)
   writeSync(features, new Uint8Array(frames.buffer))
   writeSync(labels, labelsOf(marks))
+  writeSync(soundings, sounding)
 }
 closeSync(features)
 closeSync(labels)
+closeSync(soundings)

@@ -2,7 +2,7 @@
 
     python3 training/train.py FOLDER OUT [epochs] [threads]
 
-FOLDER holds features.*.f32 and labels.*.u8, as training/scenes.ts writes them; scenes that begin with 50000 are kept
+FOLDER holds features.*.f32, labels.*.u8 and sounding.*.u8, as training/scenes.ts writes them; scenes that begin with 50000 are kept
 aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
 """
 import glob
@@ -17,6 +17,8 @@ from torch import nn
 
 BANDS, FRAMES, STEPS = 40, 2400, 600
 CLASSES = 6
+SOUNDING = 2  # speech, music
+SOUNDING_SHARE = 0.1  # of the loss: calls come first
 EITHER = 255
 WIDTH = 80
 DILATIONS = [1, 2, 4, 8, 16, 1]
@@ -34,7 +36,7 @@ class Block(nn.Module):
 
 
 class Calls(nn.Module):
-    """Frames of 10 ms in, one row of logits every 40 ms out: none, work, rest, ten, next, half."""
+    """Frames of 10 ms in, one row of logits every 40 ms out: none, work, rest, ten, next, half; speech; music."""
 
     def __init__(self):
         super().__init__()
@@ -44,7 +46,7 @@ class Calls(nn.Module):
         self.second_norm = nn.BatchNorm1d(WIDTH)
         self.blocks = nn.ModuleList(Block(dilation) for dilation in DILATIONS)
         self.drop = nn.Dropout(0.2)
-        self.last = nn.Conv1d(WIDTH, CLASSES, 1)
+        self.last = nn.Conv1d(WIDTH, CLASSES + SOUNDING, 1)
 
     def forward(self, x):
         x = torch.relu(self.first_norm(self.first(x)))
@@ -56,8 +58,12 @@ class Calls(nn.Module):
 
 def load(names):
     features = [np.fromfile(name, np.float32).reshape(-1, FRAMES, BANDS).transpose(0, 2, 1) for name in names]
-    labels = [np.fromfile(name.replace("features", "labels").replace("f32", "u8"), np.uint8).reshape(-1, STEPS) for name in names]
-    return np.concatenate(features), np.concatenate(labels)
+    beside = lambda kind: np.concatenate(
+        [np.fromfile(name.replace("features", kind).replace("f32", "u8"), np.uint8).reshape(-1, STEPS) for name in names]
+    )
+    bits = beside("sounding")
+    sounding = np.stack([bits & 1, bits >> 1 & 1], 1).astype(np.float32)
+    return np.concatenate(features), beside("labels"), sounding
 
 
 def hidden(x):
@@ -93,7 +99,7 @@ def write(model, path):
     for block in model.blocks:
         add(*folded(block.conv, block.norm), "residual", dilation=block.conv.dilation[0])
     add(model.last.weight, model.last.bias, "linear")
-    header = json.dumps({"format": 1, "bands": BANDS, "layers": layers}).encode()
+    header = json.dumps({"format": 2, "bands": BANDS, "layers": layers}).encode()
     with open(path, "wb") as file:
         file.write(struct.pack("<I", len(header)) + header + b"".join(values))
 
@@ -106,14 +112,19 @@ def main():
     torch.set_num_threads(int(sys.argv[4]) if len(sys.argv) > 4 else 2)
     names = sorted(glob.glob(f"{folder}/features.*.f32"))
     kept = [name for name in names if "features.50000." in name]
-    x, y = load([name for name in names if name not in kept])
-    test_x, test_y = load(kept)
+    x, y, sounding = load([name for name in names if name not in kept])
+    test_x, test_y, test_sounding = load(kept)
     print(f"{len(x)} scenes, {len(test_x)} kept aside", flush=True)
     model = Calls()
     batches = len(x) // BATCH
     optimiser = torch.optim.AdamW(model.parameters(), lr=2e-3, weight_decay=1e-3)
     schedule = torch.optim.lr_scheduler.OneCycleLR(optimiser, 4e-3, total_steps=epochs * batches)
-    loss_of = nn.CrossEntropyLoss(ignore_index=EITHER)
+    call_loss, sounding_loss = nn.CrossEntropyLoss(ignore_index=EITHER), nn.BCEWithLogitsLoss()
+
+    def losses(logits, labels, bits):
+        called = call_loss(logits[:, :CLASSES], torch.from_numpy(labels.astype(np.int64)))
+        return called, sounding_loss(logits[:, CLASSES:], torch.from_numpy(bits))
+
     best = float("inf")
     for epoch in range(epochs):
         model.train()
@@ -121,21 +132,22 @@ def main():
         for batch in range(batches):
             chosen = order[batch * BATCH : (batch + 1) * BATCH]
             logits = model(torch.from_numpy(hidden(x[chosen].copy())))
-            loss = loss_of(logits, torch.from_numpy(y[chosen].astype(np.int64)))
+            called, heard = losses(logits, y[chosen], sounding[chosen])
             optimiser.zero_grad()
-            loss.backward()
+            (called + SOUNDING_SHARE * heard).backward()
             optimiser.step()
             schedule.step()
-            total += loss.item()
+            total += called.item()
         model.eval()
         with torch.no_grad():
             logits = torch.cat([model(torch.from_numpy(test_x[at : at + 10])) for at in range(0, len(test_x), 10)])
-            aside = loss_of(logits, torch.from_numpy(test_y.astype(np.int64))).item()
-            found = logits.argmax(1).numpy()
+            aside = losses(logits, test_y, test_sounding)[0].item()
+            found = logits[:, :CLASSES].argmax(1).numpy()
+            told = ((logits[:, CLASSES:].numpy() > 0) == test_sounding).mean((0, 2))
             marked = (test_y > 0) & (test_y < EITHER)
             right = (found == test_y)[marked].mean()
             false = ((found > 0) & (test_y == 0)).sum() / (len(test_x) * 0.4)
-        print(f"epoch {epoch}: loss {total / batches:.4f}, aside {aside:.4f}, steps right {right:.3f}, steps falsely called a minute {false:.2f}, {time.time() - began:.0f} s", flush=True)
+        print(f"epoch {epoch}: loss {total / batches:.4f}, aside {aside:.4f}, steps right {right:.3f}, steps falsely called a minute {false:.2f}, speech {told[0]:.3f}, music {told[1]:.3f}, {time.time() - began:.0f} s", flush=True)
         if aside < best:
             best = aside
             write(model, out)

@@ -2,10 +2,9 @@
 import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
 import { matchEvidence } from '../../src/core/align/sync'
 import type { Evidence } from '../../src/core/evidence'
-import { CallListener } from '../../src/core/hear/calls'
 import { readCaptions } from '../../src/core/hear/captions'
+import { Hearing } from '../../src/core/hear/hearing'
 import { BandGatherer, likesOf } from '../../src/core/hear/likes'
-import { ToneListener } from '../../src/core/hear/tones'
 import { callModel } from '../../src/engine/models'
 import { RATE } from './sounds'
 import type { Take } from './takes'
@@ -35,10 +34,9 @@ const isMarked = (came: readonly number[] | undefined, { silent: { fromMs, toMs 
 
 /** What the real listeners hear in a sound, in order of time. */
 export async function hear(sound: Float32Array): Promise<Evidence[]> {
-  const listeners = [new ToneListener(), new CallListener(await callModel())]
-  for (let at = 0; at < sound.length; at += RATE)
-    for (const listener of listeners) listener.push(sound.subarray(at, at + RATE))
-  return listeners.flatMap((listener): Evidence[] => listener.finish()).sort((one, other) => one.atMs - other.atMs)
+  const hearing = new Hearing({ model: await callModel() })
+  for (let at = 0; at < sound.length; at += RATE) hearing.push(sound.subarray(at, at + RATE))
+  return hearing.finish()
 }
 
 function bandsOf(sound: Float32Array): Float32Array {
@@ -57,20 +55,24 @@ export async function judgeTake(take: Take): Promise<Outcome> {
   const { found, likeness } = matchEvidence(segments, evidence, played.footageMs, tap ? [tap] : [])
   const matched = process.cpuUsage(started)
   const truth = nothing ? new Map<string, number[]>() : played.truth
-  const ties = found.map((one): Tied => {
+  const audible = boundariesOf(segments).filter((one) => one.audible)
+  const names = new Set(audible.map(tieKey))
+  const ties = found.flatMap((one): Tied[] => {
+    if (!names.has(tieKey(one))) return []
     const came = truth.get(tieKey(one))
     const errorMs = came ? Math.min(...came.map((atMs) => Math.abs(one.footageMs - atMs))) : null
-    return {
-      confidence: one.confidence,
-      boundMs: one.evidence.includes('beep') ? BOUND_MS.tone : BOUND_MS.call,
-      errorMs,
-    }
+    return [
+      {
+        confidence: one.confidence,
+        boundMs: one.evidence.some((kind) => kind === 'beep' || kind === 'chirp') ? BOUND_MS.tone : BOUND_MS.call,
+        errorMs,
+      },
+    ]
   })
   const hearS = (heard.user + heard.system) / 1e6
   return {
     ...{ take, ties, likeness, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
-    changes: boundariesOf(segments).filter(
-      (one) => isMarked(truth.get(tieKey(one)), take) && !(tap && tieKey(one) === tieKey(tap)),
-    ).length,
+    changes: audible.filter((one) => isMarked(truth.get(tieKey(one)), take) && !(tap && tieKey(one) === tieKey(tap)))
+      .length,
   }
 }

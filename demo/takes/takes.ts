@@ -1,11 +1,14 @@
 // Simulated sessions with their truth, by class, split and number: the same number always gives the same take. Tune
 // and test have plans, pitches, tunes, rooms and voices of their own.
+import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
 import { expand } from '../../src/core/expand/expand'
 import type { Tie } from '../../src/core/align/ties'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'
+import { chirpSound, type ChirpVoice } from '../../src/core/sound/chirp'
 import { seededRandom } from '../camera/random'
 import { addCoach, captionsOf, coachOf } from './coach'
+import { throughFile, throughMicrophone, throughSpeaker } from './phone'
 import { NO_FAULTS, play, type Faults, type Played } from './play'
 import { chime, hum, inRoom, levelOf, mix, music, RATE, tone } from './sounds'
 import { speak, VOICE_LEVEL, type Voice } from './speech'
@@ -33,6 +36,8 @@ interface Kind {
   tap?: boolean
   /** Music is this far below the voice. */
   musicBelowDb?: number
+  /** The floor's chirps, 10 dB below all else, through a phone's loudspeaker, a room, a microphone and a file. */
+  chirps?: ChirpVoice
 }
 
 export const KINDS = {
@@ -77,6 +82,11 @@ export const KINDS = {
   'no cues, music': { timer: 'none', noise: ['music', 'talk'], nothing: true },
   'a chime': { timer: 'none', noise: ['talk', 'chime'], nothing: true },
   'one sentence again and again': { timer: 'none', noise: ['sentence'], nothing: true },
+  'chirps, plain': { timer: 'none', noise: ['music', 'talk'], chirps: 'plain', faults: 'many' },
+  'chirps, faint': { timer: 'none', noise: ['music', 'talk'], chirps: 'faint', faults: 'many' },
+  'chirps of another session': {
+    ...{ timer: 'none', noise: ['music', 'talk'], chirps: 'plain', otherPlan: true, nothing: true },
+  },
 } as const satisfies Record<string, Kind>
 export type KindName = keyof typeof KINDS
 
@@ -127,7 +137,7 @@ export function makeTake(kind: KindName, split: Split, number: number, folder: s
   const played = play(done, faultsOf(about, random), seed)
   const fromMs = HEARD_FROM * played.footageMs
   const silent = { fromMs, toMs: fromMs + (about.unheard ?? 0) * played.footageMs }
-  const spoken = soundOf({ played, silent, about, split, seed, folder })
+  const spoken = soundOf({ done, played, silent, about, split, seed, folder })
   return {
     name: `${kind} ${split} ${number}`,
     kind,
@@ -149,7 +159,8 @@ function tapIn({ stretches }: Played, forgottenMs: readonly number[]): Tie | nul
   return middle ? { segmentId: middle.segment.id, edge: 'start', footageMs: Math.round(middle.startMs) } : null
 }
 
-function faultsOf({ faults = {} }: Kind, random: () => number): Faults {
+/** Of a kind of take; drawn where it has many. */
+export function faultsOf({ faults = {} }: Partial<Kind>, random: () => number): Faults {
   if (faults !== 'many') return { ...NO_FAULTS, driftPpm: (random() - 0.5) * 200, ...faults }
   return {
     overrunMs: 20_000,
@@ -173,7 +184,7 @@ const MOVES = [
 ]
 
 /** A plan of six to fourteen minutes. */
-function planText(random: () => number): string {
+export function planText(random: () => number): string {
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T
   const moves = (count: number): string => MOVES.slice(0, count).join('; ')
   const talk = `talk Welcome: about ${pick([10, 20, 40])}\n`
@@ -193,6 +204,7 @@ function planText(random: () => number): string {
 const HEARD_FROM = 0.3
 
 interface Sounding extends Pick<Take, 'played' | 'silent'> {
+  done: readonly Segment[]
   about: Kind
   split: Split
   seed: number
@@ -200,6 +212,7 @@ interface Sounding extends Pick<Take, 'played' | 'silent'> {
 }
 
 function soundOf({
+  done,
   played,
   silent,
   about,
@@ -245,7 +258,27 @@ function soundOf({
     const struck = chime(700 + random() * 900, 1800)
     for (let atMs = random() * 20_000; atMs < endMs; atMs += 20_000) mix(out, struck, atMs, 0.2)
   }
-  return { sound: out, captions, forgottenMs }
+  const sound = about.chirps ? withChirps(out, { done, played, voice: about.chirps }) : out
+  return { sound, captions, forgottenMs }
+}
+
+const CHIRPS_BELOW_DB = 10
+
+/** At each change the floor sounds its place in the score. */
+function withChirps(
+  out: Float32Array,
+  { done, played, voice }: { done: readonly Segment[]; played: Played; voice: ChirpVoice },
+): Float32Array {
+  const places = new Map(boundariesOf(done).map((boundary, at) => [tieKey(boundary), at]))
+  const chirps = new Float32Array(out.length)
+  const sounds = (code: number, atMs: number): void => mix(chirps, chirpSound(code, voice, RATE), atMs, 1)
+  const last = played.stretches.at(-1)
+  for (const { segment, startMs } of played.stretches)
+    sounds((places.get(tieKey({ segmentId: segment.id, edge: 'start' })) ?? 0) + 1, startMs)
+  if (last) sounds(places.size, last.endMs)
+  const heard = inRoom(throughSpeaker(chirps), 0.5, 0.8)
+  mix(out, heard, 0, (levelOf(out) * 10 ** (-CHIRPS_BELOW_DB / 20)) / levelOf(heard))
+  return throughFile(throughMicrophone(out))
 }
 
 /** Counts of three and a longer, higher mark; or the mark alone. */

@@ -23,10 +23,14 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sample'), ...instant, word: z.enum(['work', 'rest']), likeMs: z.number().min(0) }),
   /** A call in captions that came with the footage, with what was said around it. */
   z.object({ kind: z.literal('caption'), ...instant, word: z.enum(CALLS), text: z.string().max(2000) }),
-  /** A coded tone that Jivet itself sounded on the floor. */
+  /** A coded chirp that Jivet itself sounded on the floor; `code` is the place of its change in the score, from 1 on. */
   z.object({ kind: z.literal('chirp'), ...instant, code: z.number().int().min(0) }),
   /** The figure begins or ends to move. */
   z.object({ kind: z.literal('motion'), ...instant, begins: z.boolean() }),
+  /** Somebody speaks from here on. */
+  z.object({ kind: z.literal('speech'), ...instant, durationMs: z.number().min(0) }),
+  /** Music plays from here on. */
+  z.object({ kind: z.literal('music'), ...instant, durationMs: z.number().min(0) }),
   /** A line of the floor's own record. */
   z.object({ kind: z.literal('log'), ...instant, event: z.string().max(100) }),
   /** Somebody pointed at it. */
@@ -43,6 +47,8 @@ export const EVIDENCE_KINDS = [
   'caption',
   'chirp',
   'motion',
+  'speech',
+  'music',
   'log',
   'hand',
 ] as const satisfies readonly EvidenceKind[]
@@ -52,4 +58,4 @@ export const ofKind = <Kind extends EvidenceKind>(all: readonly Evidence[], kind
   all.filter((one): one is EvidenceOf<Kind> => one.kind === kind)
 
 /** Of the engine that hears; a footage heard by an older one is heard again. */
-export const EVIDENCE_VERSION = 3
+export const EVIDENCE_VERSION = 4

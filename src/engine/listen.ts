@@ -1,10 +1,10 @@
-// Decodes a recording's sound once and hands the same samples to whoever listens: tones, calls, peaks.
+// Decodes a recording's sound once and hands the same samples to whoever listens.
 import type { Evidence } from '../core/evidence'
-import { CallListener } from '../core/hear/calls'
+import { Hearing, type HearingOptions } from '../core/hear/hearing'
 import { BandGatherer } from '../core/hear/likes'
 import { MonoMixer } from '../core/hear/mono'
 import { PeakGatherer, type PeakLevel } from '../core/hear/peaks'
-import { HEARING_RATE, ToneListener } from '../core/hear/tones'
+import { HEARING_RATE } from '../core/hear/tones'
 import { Problem } from '../core/problem'
 import type { Ms, Share } from '../core/units'
 import { callModel } from './models'
@@ -22,14 +22,17 @@ export interface Heard {
   deaf: Problem | null
 }
 
-/**
- * @param onProgress called with the share done, 0 to 1.
- * @throws Problem `tool-failed`, `tool-missing` or `cancelled`.
- */
+export interface ListenOptions extends Pick<HearingOptions, 'known' | 'onPiece'> {
+  signal?: AbortSignal
+  /** Called with the share done, 0 to 1. */
+  onProgress?: (share: Share) => void
+}
+
+/** @throws Problem `tool-failed`, `tool-missing` or `cancelled`. */
 export async function listenTo(
   path: string,
   facts: SoundFacts,
-  options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
+  { signal, onProgress, ...options }: ListenOptions = {},
 ): Promise<Heard> {
   const { model, deaf } = await callModel().then(
     (model) => ({ model, deaf: null }),
@@ -38,19 +41,18 @@ export async function listenTo(
       throw error
     },
   )
-  const listeners = [new ToneListener(), ...(model ? [new CallListener(model)] : [])]
+  // Pieces are whole, or they are not kept.
+  const hearing = new Hearing({ model, ...(deaf ? {} : options) })
   const peaks = new PeakGatherer()
   let samples = 0
-  await decodeSound(path, facts, options.signal, (block) => {
-    for (const listener of listeners) listener.push(block)
+  await decodeSound(path, facts, signal, (block) => {
+    hearing.push(block)
     peaks.push(block)
     samples += block.length
-    options.onProgress?.(Math.min(1, ((samples / HEARING_RATE) * 1000) / Math.max(1, facts.durationMs)))
+    onProgress?.(Math.min(1, ((samples / HEARING_RATE) * 1000) / Math.max(1, facts.durationMs)))
   })
   return {
-    evidence: listeners
-      .flatMap((listener): Evidence[] => listener.finish())
-      .sort((one, other) => one.atMs - other.atMs),
+    evidence: hearing.finish(),
     peaks: peaks.finish(),
     soundMs: Math.round((samples / HEARING_RATE) * 1000),
     deaf,

@@ -1,6 +1,7 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
 // peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
 import { evidenceSchema, EVIDENCE_VERSION, type Evidence } from '../core/evidence'
+import { heardSchema } from '../core/hear/hearing'
 import { Problem } from '../core/problem'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
@@ -162,8 +163,23 @@ export async function evidenceOf(footageId: string): Promise<Evidence[]> {
   )
 }
 
+/** What an earlier attempt heard before it was ended, by piece. */
+export async function heardPieces(footageId: string): Promise<Map<number, Evidence[]>> {
+  const rows = await sql()<{ piece: number; evidence: unknown }[]>`
+    select piece, evidence from heard_pieces where footage_id = ${footageId} and engine = ${EVIDENCE_VERSION}`
+  return new Map(rows.map(({ piece, evidence }) => [piece, heardSchema.parse(evidence)]))
+}
+
+export async function keepPiece(footageId: string, piece: number, evidence: readonly Evidence[]): Promise<void> {
+  await sql()`
+    insert into heard_pieces (footage_id, engine, piece, evidence)
+    values (${footageId}, ${EVIDENCE_VERSION}, ${piece}, ${sql().json(evidence as never)})
+    on conflict do nothing`
+}
+
 /** Puts what this engine heard in the place of what was there. */
 export async function saveEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
+  await tx`delete from heard_pieces where footage_id = ${footageId}`
   await tx`delete from evidence where footage_id = ${footageId}`
   await addEvidence(tx, footageId, evidence)
 }

@@ -119,7 +119,7 @@ function apart(boundaries: readonly Boundary[], hands: readonly Tie[]): Map<stri
 }
 
 /** @returns the probability of each hypothesis. */
-function weigh(task: Task): number[] {
+function weigh(task: Task): Share[] {
   const logs = task.hypotheses.map(
     (hypothesis) =>
       Math.log(hypothesis.prior) +
@@ -171,7 +171,7 @@ function latticeOf(
     plannedMs,
     extra: [likely('work'), likely('rest')],
     again: lengths.map((_, at) => (weighing ? null : repeated(at))),
-    leftOut: audible.slice(3).map((_, at) => (!only(at, 'work') && only(at + 1, 'work') ? usual(at) : null)),
+    leftOut: audible.slice(3).map((_, at) => (only(at + 1, 'work') && !only(at + 2, 'work') ? usual(at) : null)),
     likelihoods: ties.map((tie, at) => (tie ? tiedLikelihood(tie, grid) : likely(beginsWith(between[at])))),
     lengths,
     fixed: ties.map((tie) => tie !== undefined),

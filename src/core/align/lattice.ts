@@ -42,9 +42,9 @@ const FROM_FIRST = 0.84
 const FROM_WITHIN = 0.08
 const FROM_ANYWHERE = 0.08
 /** One station is left out: two boundaries never happen. Of each station, in a session of the usual length. */
-const SKIP_STATION: Share = 0.006
+const SKIP_STATION: Share = 0.012
 /** A station is done twice: two changes come that the score does not have. */
-const REPEAT_STATION: Share = 0.004
+const REPEAT_STATION: Share = 0.006
 /** In a longer session each station is as much less likely: so many slips are made in a session, not in a station. */
 const USUAL_BOUNDARIES = 32
 /** Any number of boundaries is left out, as where a part was not filmed; each at this share of the price. */

@@ -41,10 +41,13 @@ export function lengthOf(between: readonly Segment[], timed: Share): Length {
   ]
 }
 
-/** Only the likeliest part of a length. */
+const LEAST_USUAL: Share = 0.2
+
+/** Only the likely parts of a length: a break that runs over is one of them. */
 export function usually(length: Length): Length {
-  const [likeliest] = [...length].sort((one, other) => other.weight - one.weight)
-  return likeliest ? [{ ...likeliest, weight: 1 }] : []
+  const likely = length.filter(({ weight }) => weight >= LEAST_USUAL)
+  const sum = likely.reduce((total, { weight }) => total + weight, 0)
+  return likely.map((part) => ({ ...part, weight: part.weight / sum }))
 }
 
 /** What a coach would call out where these segments begin, or where the score ends. */

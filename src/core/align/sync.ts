@@ -1,11 +1,13 @@
 // The seam between hearing and what follows: evidence in, stitches and a summary out, in the contract's words.
-import type { Evidence, EvidenceKind } from '../evidence'
+import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
 import type { Segment } from '../score/segment'
 import type { Ms, Ppm, Share } from '../units'
 import { boundariesOf, tieKey } from './boundaries'
+import { calibrated } from './calibration'
+import { CHIRP_SIGMA_MS, chirpTies } from './chirped'
 import { fitClock } from './clock'
 import { decode } from './decode'
-import type { Stitch, Tie } from './ties'
+import { tieProblem, type Stitch, type Tie } from './ties'
 
 /** A tie that was heard, with what stands for and against it. */
 export interface FoundStitch extends Stitch {
@@ -65,12 +67,18 @@ export function matchEvidence(
   footageMs: Ms,
   hands: readonly Tie[] = [],
 ): Matched {
-  const { posteriors, likeness } = decode(segments, evidence, footageMs, hands)
+  const chirped = chirpTies(segments, ofKind(evidence, 'chirp')).filter((tie) => !crossesAny(segments, hands, tie))
+  const { posteriors, likeness } = decode(segments, evidence, footageMs, [...hands, ...chirped])
+  const coded = chirped.map((tie): FoundStitch => ({
+    ...tie,
+    ...{ origin: 'heard', confidence: calibrated(1), evidence: ['chirp'], sigmaMs: CHIRP_SIGMA_MS, alternatives: [] },
+  }))
   const found = posteriors.flatMap(
     ({ boundary, instants: [likeliest, ...rivals], sigmaMs, evidence: kinds }): FoundStitch[] => {
-      if (!likeliest || likeliest.mass < LEAST_TIED || !kinds.length || kinds.includes('hand')) return []
+      if (!likeliest || !kinds.length || kinds.includes('hand')) return []
       const { segmentId, edge } = boundary
       const confidence = calibrated(likeliest.mass)
+      if (confidence < LEAST_TIED) return []
       const alternatives = rivals.map(({ footageMs: atMs, mass }) => ({
         footageMs: atMs,
         confidence: calibrated(mass),
@@ -81,11 +89,17 @@ export function matchEvidence(
       ]
     },
   )
-  return { found, likeness }
+  const places = new Map(boundariesOf(segments).map((boundary, at) => [tieKey(boundary), at]))
+  const placeOf = (tie: Tie): number => places.get(tieKey(tie)) ?? 0
+  return {
+    found: [...coded, ...found].sort((one, other) => placeOf(one) - placeOf(other)),
+    likeness: coded.length ? Math.max(likeness, calibrated(1)) : likeness,
+  }
 }
 
-/** Two places; nothing that was only heard is certain. */
-const calibrated = (mass: Share): Share => Math.min(0.99, Math.floor(mass * 100) / 100)
+/** A hand has tied this change elsewhere, or holds another on the wrong side of it. */
+const crossesAny = (segments: readonly Segment[], hands: readonly Tie[], tie: Tie): boolean =>
+  hands.some((hand) => tieProblem(segments, [hand, tie], Infinity) !== null)
 
 /** The contract's report for stitches of any origin. @param footageMs length of the footage. */
 export function describeSync(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): SyncResult {

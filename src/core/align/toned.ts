@@ -61,12 +61,14 @@ export function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms,
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>
   held.filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_LIKELY)
 
-/** Most tones of one pitch are followed by the other a second later: they count down to it. */
+/** Most tones of one pitch are followed by the other a second later, or two or three: they count down to it. */
 function leadsTo(held: readonly TimerBeep[], other: readonly TimerBeep[]): boolean {
   let at = 0
   const followed = held.filter(({ atMs }) => {
     while ((other[at]?.atMs ?? Infinity) < atMs + SECOND - COUNT_MS) at++
-    return (other[at]?.atMs ?? Infinity) < atMs + SECOND + COUNT_MS
+    const afterMs = (other[at]?.atMs ?? Infinity) - atMs
+    const seconds = Math.round(afterMs / SECOND)
+    return seconds <= WHOLE_COUNT && Math.abs(afterMs - seconds * SECOND) < COUNT_MS
   })
   return followed.length > held.length / 2
 }

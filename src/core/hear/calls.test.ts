@@ -8,7 +8,7 @@ describe('the model of calls', () => {
   it('that ships is whole, and its layers fit one another', () => {
     const model = readCallModel(bytes)
     expect(model.map((layer) => layer.in).slice(1)).toEqual(model.map((layer) => layer.out).slice(0, -1))
-    expect([model[0]?.in, model.at(-1)?.out]).toEqual([40, 6])
+    expect([model[0]?.in, model.at(-1)?.out]).toEqual([40, 8])
   })
   it.each([
     ['cut short', bytes.slice(0, -2)],

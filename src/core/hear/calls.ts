@@ -1,10 +1,11 @@
-// Hears what a coach calls out: a small convolutional network over bands of sound, trained on simulated coaches by
+// Hears what a coach calls out, and where somebody speaks or music plays: a small convolutional network over bands of sound, trained on simulated coaches by
 // training/train.py. Fed block by block; the network runs over stretches that overlap by as far as it sees.
 import { z } from 'zod'
 import { CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Ms, Share } from '../units'
 import { MEL_BANDS, MEL_STEP_MS, MelListener } from './mel'
+import { SOUNDING, soundingIn, type SoundingSpan } from './sounding'
 
 /** The network says something once every so often. */
 export const CALL_STEP_MS: Ms = 40
@@ -24,7 +25,7 @@ interface Layer {
 export type CallModel = readonly Layer[]
 
 const headerSchema = z.object({
-  format: z.literal(1),
+  format: z.literal(2),
   bands: z.literal(MEL_BANDS),
   layers: z
     .array(
@@ -64,6 +65,7 @@ export function readCallModel(bytes: Uint8Array): CallModel {
         weights: values(layer.out * layer.in * layer.kernel),
         biases: values(layer.out),
       }))
+    if (model.at(-1)?.out !== OUTPUTS) throw new RangeError('other classes')
     if (at !== bytes.length) throw new RangeError('longer than its header says')
     return model
   } catch {
@@ -84,15 +86,18 @@ function halfAt(view: DataView, at: number): number {
 const STRETCH = 500
 const SIGHT = 40
 const FRAMES_A_STEP = CALL_STEP_MS / MEL_STEP_MS
+/** No call, or one of them: one of these is so. Speech and music: each may be so. */
 const CLASSES = CALLS.length + 1
+const OUTPUTS = CLASSES + SOUNDING.length
 
-/** Probabilities of every call, `CALLS.length` numbers a step of `CALL_STEP_MS`; step `n` is centred on its middle. */
+/** Step `n` of `CALL_STEP_MS` is centred on its middle. */
 export class CallListener {
   private readonly mel = new MelListener((frame) => this.take(frame))
   private readonly frames = new Float64Array((STRETCH + 2 * SIGHT) * FRAMES_A_STEP * MEL_BANDS)
   /** Frames held; before the first one there is silence. */
   private held = SIGHT * FRAMES_A_STEP
   private readonly chances: Float32Array[] = []
+  private readonly sounding: Float32Array[] = []
   private readonly network: Network
 
   constructor(model: CallModel) {
@@ -104,14 +109,14 @@ export class CallListener {
     this.mel.push(samples)
   }
 
-  /** Ends the recording. @returns calls heard, in order of time. */
-  finish(): SpokenCall[] {
+  /** Ends the recording. @returns calls heard, and where somebody speaks and music plays, each in order of time. */
+  finish(): (SpokenCall | SoundingSpan)[] {
     for (let left = Math.floor(this.held / FRAMES_A_STEP) - SIGHT; left > 0; left -= STRETCH) {
       this.frames.fill(0, this.held * MEL_BANDS)
       this.look(Math.min(STRETCH, left))
       this.forget()
     }
-    return callsIn(joined(this.chances))
+    return [...callsIn(joined(this.chances)), ...soundingIn(joined(this.sounding), CALL_STEP_MS)]
   }
 
   private take(frame: Float32Array): void {
@@ -123,14 +128,18 @@ export class CallListener {
 
   private look(steps: number): void {
     const logits = this.network.run(this.frames)
-    const chances = new Float32Array(steps * CLASSES)
+    const chances = new Float32Array(steps * CLASSES),
+      sounding = new Float32Array(steps * SOUNDING.length)
     for (let step = 0; step < steps; step++) {
-      const from = (SIGHT + step) * CLASSES
+      const from = (SIGHT + step) * OUTPUTS
       let sum = 0
       for (let at = 0; at < CLASSES; at++) sum += chances[step * CLASSES + at] = Math.exp(logits[from + at] ?? 0)
       for (let at = 0; at < CLASSES; at++) chances[step * CLASSES + at] = (chances[step * CLASSES + at] ?? 0) / sum
+      for (let at = 0; at < SOUNDING.length; at++)
+        sounding[step * SOUNDING.length + at] = 1 / (1 + Math.exp(-(logits[from + CLASSES + at] ?? 0)))
     }
     this.chances.push(chances)
+    this.sounding.push(sounding)
   }
 
   private forget(): void {

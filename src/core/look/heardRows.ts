@@ -1,16 +1,19 @@
 // What was heard in a footage, one row a kind below its sound: where a mark stands, what it may mark, how strong it is.
 import { ofKind, type Evidence } from '../evidence'
+import { SOUNDING } from '../hear/sounding'
 import { timerBeeps } from '../hear/timerBeeps'
 import type { Ms, Share } from '../units'
 import { EVIDENCE_NAMES } from '../words/en/hearing'
 import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
 
-/** A tone, or a call: of work, of rest, or of neither. */
+/** A tone or a chirp; a call of work, of rest, or of neither; or something that lasts. */
 export interface HeardMark {
   atMs: Ms
+  /** Of what lasts. */
+  untilMs?: Ms
   strength: Share
-  shape: 'tick' | 'work' | 'rest' | 'dot'
+  shape: 'tick' | 'work' | 'rest' | 'dot' | 'span'
 }
 export interface HeardRow {
   name: string
@@ -34,7 +37,20 @@ export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
       shape: word === 'work' || word === 'rest' ? word : 'dot',
     })),
   }))
-  return [{ name: EVIDENCE_NAMES.beep, marks: beeps }, ...calls].filter(({ marks }) => marks.length > 0)
+  const chirps = ofKind(evidence, 'chirp').map(({ atMs, strength }): HeardMark => ({ atMs, strength, shape: 'tick' }))
+  const spans = SOUNDING.map((kind): HeardRow => ({
+    name: EVIDENCE_NAMES[kind],
+    marks: ofKind(evidence, kind).map(({ atMs, durationMs, strength }) => ({
+      ...{ atMs, untilMs: atMs + durationMs, strength },
+      shape: 'span',
+    })),
+  }))
+  return [
+    { name: EVIDENCE_NAMES.beep, marks: beeps },
+    { name: EVIDENCE_NAMES.chirp, marks: chirps },
+    ...calls,
+    ...spans,
+  ].filter(({ marks }) => marks.length > 0)
 }
 
 /** What may have been one call or another at one instant is drawn as the likelier. */
@@ -64,9 +80,10 @@ export function drawHeardRows(
     surface.fillStyle = palette.paper
     surface.fillRect(0, head, width, ROW_PX - 1)
     for (const mark of marks) {
-      const x = placeOf(mark.atMs)
-      if (x > NAME_PX - 6 && x < width + 6)
-        drawMark(surface, mark, { x, top: head + 2, foot: head + ROW_PX - 3, palette })
+      const x = placeOf(mark.atMs),
+        until = placeOf(mark.untilMs ?? mark.atMs)
+      if (until > NAME_PX - 6 && x < width + 6)
+        drawMark(surface, mark, { x, until, top: head + 2, foot: head + ROW_PX - 3, palette })
     }
     surface.globalAlpha = 1
     surface.fillStyle = palette.ink
@@ -79,16 +96,21 @@ export function drawHeardRows(
 
 interface MarkPlace {
   x: number
+  until: number
   top: number
   foot: number
   palette: Palette
 }
 
 /** Work rises from the line, rest hangs from it: told apart without colour. */
-function drawMark(surface: Surface, { shape, strength }: HeardMark, { x, top, foot, palette }: MarkPlace): void {
+function drawMark(surface: Surface, { shape, strength }: HeardMark, { x, until, top, foot, palette }: MarkPlace): void {
   surface.globalAlpha = 0.25 + 0.75 * strength
   surface.fillStyle = palette.ink
   if (shape === 'tick') return surface.fillRect(x - 1, top, 2, foot - top)
+  if (shape === 'span') {
+    const from = Math.max(x, NAME_PX)
+    return surface.fillRect(from, (top + foot) / 2 - 2, Math.max(1, until - from), 4)
+  }
   if (shape === 'dot') return surface.fillRect(x - 1, (top + foot) / 2 - 1, 2, 2)
   const [wide, narrow] = shape === 'work' ? [foot, top] : [top, foot]
   surface.beginPath()

@@ -4,10 +4,20 @@ import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
 import { WARNINGS } from '../../core/words/en/problems'
-import { listenTo, type Heard } from '../../engine/listen'
+import { listenTo, type Heard, type ListenOptions } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { makeProxy } from '../../engine/proxy'
-import { becomeTwin, findFootage, saveEvidence, takeIntoReel, twinOf, updateFootage, type Footage } from '../footage'
+import {
+  becomeTwin,
+  findFootage,
+  heardPieces,
+  keepPiece,
+  saveEvidence,
+  takeIntoReel,
+  twinOf,
+  updateFootage,
+  type Footage,
+} from '../footage'
 import type { Job } from '../jobs'
 import {
   discard,
@@ -35,7 +45,8 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
   const onHeard = (share: Share): void => onShare(0.1 + hearShare * share)
-  const heard = facts.audioCodec === null ? null : await listenTo(path, facts, { signal, onProgress: onHeard })
+  const heard =
+    facts.audioCodec === null ? null : await hearOn(footage.id, path, facts, { signal, onProgress: onHeard })
   const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts, { signal, onShare: onProxy, attempt })
   const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
@@ -46,6 +57,18 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
     // Only now does it take the place of what is shown: until it is ready, that stays in use.
     if (footage.state === 'preparing') await takeIntoReel(footage.id, tx)
   }
+}
+
+/** Hears on from where an earlier attempt was ended. */
+async function hearOn(footageId: string, path: string, facts: FootageFacts, options: ListenOptions): Promise<Heard> {
+  const kept: Promise<void>[] = []
+  const heard = await listenTo(path, facts, {
+    ...{ ...options, known: await heardPieces(footageId) },
+    // What could not be kept is heard again, if it comes to that.
+    onPiece: (piece, evidence) => void kept.push(keepPiece(footageId, piece, evidence).catch(() => undefined)),
+  })
+  await Promise.all(kept)
+  return heard
 }
 
 const warningFor = (facts: FootageFacts, heard: Heard | null): string | null =>

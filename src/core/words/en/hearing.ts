@@ -13,6 +13,7 @@ const HEARD_HERE: Partial<Record<EvidenceKind, string>> = {
   word: 'The coach calls it here',
   sample: 'Something like your tap sounds here',
   caption: 'The captions have it called here',
+  chirp: 'The floor sounded this change here',
 }
 
 /** What was heard there, and what stands against it. */
@@ -22,6 +23,7 @@ export function whyTied({
   evidence,
 }: Pick<FoundStitch, 'confidence' | 'alternatives' | 'evidence'>): string {
   const [rival] = alternatives.filter((one) => one.confidence >= WORTH_NAMING)
+  if (evidence.includes('chirp')) return `${HEARD_HERE.chirp ?? ''}, by its number in the score.`
   const here = evidence.flatMap((kind) => HEARD_HERE[kind] ?? [])[0] ?? 'Nothing sounds here'
   const heard = `${here}, as far from its neighbours as planned`
   if (rival) return `${heard}; ${formatInstant(rival.footageMs)} would fit as well, at ${percent(rival.confidence)}.`
@@ -39,6 +41,8 @@ export const EVIDENCE_NAMES: Record<EvidenceKind, string> = {
   caption: 'Captions',
   chirp: 'Chirps',
   motion: 'Motion',
+  speech: 'Speech',
+  music: 'Music',
   log: 'Log',
   hand: 'By hand',
 }
@@ -48,6 +52,7 @@ const HEARD_AS: Partial<Record<EvidenceKind, string>> = {
   word: 'Called aloud',
   sample: 'Called aloud, like your tap',
   caption: 'Called in the captions',
+  chirp: 'Chirps of the floor',
 }
 
 /** "Called aloud; no timer heard. Break ran 58 s, not 45 s." Empty where nothing was heard. */

@@ -109,6 +109,8 @@ export const texts = {
     caption: 'captions',
     chirp: 'chirp',
     motion: 'movement',
+    speech: 'speech',
+    music: 'music',
     log: 'log',
     reckoned: 'guessed',
     unsure: 'unsure',

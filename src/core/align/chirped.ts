@@ -1,0 +1,66 @@
+// Ties that chirps make: each bears the place of its change in the score. A chirp cannot be taken for another, but a
+// footage may be of another score; then the lengths between its chirps are not those that were planned.
+import type { EvidenceOf } from '../evidence'
+import type { Segment } from '../score/segment'
+import type { Ms, Ppm } from '../units'
+import { boundariesOf } from './boundaries'
+import type { Tie } from './ties'
+
+/** The floor's clock against the camera's, and what a loudspeaker waits. */
+const OFF_MS: Ms = 60
+const OFF_PPM: Ppm = 1000
+/** Of the lengths by the clock between chirps so many are as planned; the floor may have been held, or a station left. */
+const LEAST_AGREEING = 0.5
+
+interface Placed {
+  /** Place of the boundary in the score. */
+  at: number
+  atMs: Ms
+}
+
+/**
+ * @param chirps in order of time.
+ * @returns ties in order of the score; none where the chirps are not of this score, or there is no telling.
+ */
+export function chirpTies(segments: readonly Segment[], chirps: readonly EvidenceOf<'chirp'>[]): Tie[] {
+  const boundaries = boundariesOf(segments)
+  const placed = chirps
+    .filter(({ code }) => code > 0 && code <= boundaries.length)
+    .map(({ code, atMs }): Placed => ({ at: code - 1, atMs }))
+  const rising = longestRising(placed)
+  if (!areOfThisScore(segments, rising)) return []
+  return rising.flatMap(({ at, atMs }) => {
+    const boundary = boundaries[at]
+    return boundary ? [{ segmentId: boundary.segmentId, edge: boundary.edge, footageMs: Math.round(atMs) }] : []
+  })
+}
+
+/** What was done twice is heard twice: the most that follow one another in the score. */
+function longestRising(placed: readonly Placed[]): Placed[] {
+  const lengths: number[] = []
+  const before = placed.map(({ at }, index) => {
+    let best = -1
+    for (let earlier = 0; earlier < index; earlier++)
+      if ((placed[earlier]?.at ?? at) < at && (lengths[earlier] ?? 0) > (lengths[best] ?? 0)) best = earlier
+    lengths[index] = (lengths[best] ?? 0) + 1
+    return best
+  })
+  const chosen: Placed[] = []
+  for (let index = lengths.indexOf(Math.max(...lengths)); index >= 0; index = before[index] ?? -1)
+    chosen.push(...placed.slice(index, index + 1))
+  return chosen.reverse()
+}
+
+function areOfThisScore(segments: readonly Segment[], placed: readonly Placed[]): boolean {
+  const agree = placed.slice(1).flatMap((one, index): boolean[] => {
+    const from = placed[index]
+    const between = from ? segments.slice(from.at, one.at) : []
+    if (!from || !between.every(({ kind, pace }) => pace === 'fixed' && (kind === 'work' || kind === 'rest'))) return []
+    const plannedMs = between.reduce((sum, { durationMs }) => sum + durationMs, 0)
+    return [Math.abs(one.atMs - from.atMs - plannedMs) <= OFF_MS + (plannedMs * OFF_PPM) / 1e6]
+  })
+  return agree.filter(Boolean).length >= Math.max(1, LEAST_AGREEING * agree.length)
+}
+
+/** A chirp's tie holds to a millisecond or two. */
+export const CHIRP_SIGMA_MS: Ms = 1
