@@ -9,7 +9,7 @@ const USAGE = `usage:
   jivet read   TEXT.txt [--json]
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
-  jivet sync   PLAN FOOTAGE [--captions FILE.vtt] [--json]
+  jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--json]
   jivet cut    PLAN FOOTAGE [--sync FILE.json] [--fit follow] [--json]
   jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
   jivet track  PLAN --out OUT.wav

@@ -2,6 +2,7 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
+import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
@@ -10,7 +11,7 @@ import { type Cut, type ShownSegment, asPlanned, followed } from '../src/core/cu
 import { ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { readCaptions } from '../src/core/hear/captions'
-import { timerBeeps } from '../src/core/hear/timerBeeps'
+import { timerBeeps, type TimerBeep } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import { readTypedPlan } from '../src/core/read/typedPlan'
 import { weightText } from '../src/core/score/formats/station'
@@ -153,46 +154,62 @@ const cuesCommand: Command = async (files, options) => {
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
   const { evidence, facts } = await hearFile(footage, options.signal)
-  const beeps = timerBeeps(ofKind(evidence, 'beep')).map((beep) => ({
-    kind: beep.kind,
-    atMs: Math.round(beep.atMs),
-    spreadMs: beep.spreadMs,
-    durationMs: Math.round(beep.durationMs),
-    hz: Math.round(beep.hz),
-    strength: round2(beep.strength),
-    boundaryLikelihood: round2(beep.boundaryLikelihood),
-  }))
-  const calls = ofKind(evidence, 'word').map(({ atMs, spreadMs, strength, ...call }) => ({
-    ...{ ...call, atMs: Math.round(atMs), spreadMs, strength: round2(strength) },
-  }))
-  const all = [...beeps, ...calls].sort((one, other) => one.atMs - other.atMs)
+  const all = [...timerBeeps(ofKind(evidence, 'beep')), ...evidence.filter(({ kind }) => kind !== 'beep')]
+    .map(roundedEvidence)
+    .sort(byTime)
   if (options.json) return printJson({ footageMs: facts.durationMs, evidence: all })
-  for (const one of all)
-    print(
-      one.kind === 'beep'
-        ? `${formatInstant(one.atMs)}  beep  ${one.hz} Hz  ${one.durationMs} ms  ${one.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`
-        : `${formatInstant(one.atMs)}  word  ${one.word}  ${one.strength.toFixed(2)}`,
-    )
+  for (const one of all) print(`${formatInstant(one.atMs)}  ${one.kind.padEnd(6)}  ${evidenceText(one)}`)
+}
+
+type Told = Evidence | TimerBeep
+
+/** Whole milliseconds and hertz, two digits of what is a share. */
+function roundedEvidence(one: Told): Told {
+  const told = { ...one, atMs: Math.round(one.atMs), strength: round2(one.strength) }
+  if ('durationMs' in told) told.durationMs = Math.round(told.durationMs)
+  if ('hz' in told) told.hz = Math.round(told.hz)
+  if ('boundaryLikelihood' in told) told.boundaryLikelihood = round2(told.boundaryLikelihood)
+  return told
+}
+
+function evidenceText(one: Told): string {
+  if ('boundaryLikelihood' in one)
+    return `${one.hz} Hz  ${one.durationMs} ms  ${one.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`
+  if (one.kind === 'word') return `${one.word}  ${one.strength.toFixed(2)}`
+  if (one.kind === 'chirp') return `change ${one.code}`
+  return 'durationMs' in one ? `until ${formatInstant(one.atMs + one.durationMs)}` : ''
 }
 
 const syncCommand: Command = async (files, options) => {
-  const [plan, footage = ''] = only(files, 2)
+  const [plan = '', ...footage] = files
+  if (!plan || !footage.length) throw new UsageError('expected 2 files or more')
+  if (options.captions && footage.length > 1) throw new UsageError('captions go with one footage')
   const { segments } = await expandFile(plan)
   const captions = options.captions ? await captionsFrom(options.captions) : []
-  const { evidence: heard, facts } = await hearFile(footage, options.signal)
-  const evidence = [...heard, ...captions].sort((one, other) => one.atMs - other.atMs)
-  const { found, likeness } = matchEvidence(segments, evidence, facts.durationMs)
-  const { summary, ...report } = describeSync(segments, found, facts.durationMs)
-  const stitches = report.stitches.map((one) => ({ ...one, why: whyTied({ alternatives: [], ...one }) }))
+  const heard: ReelFile[] = []
+  for (const file of footage) {
+    const { evidence, facts } = await hearFile(file, options.signal)
+    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: facts.durationMs })
+  }
+  const { evidence, footageMs, placeOf } = joinedReel(heard)
+  const { found, likeness } = matchEvidence(segments, evidence, footageMs)
+  const { summary, ...report } = describeSync(segments, found, footageMs)
+  const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
+    ...{ ...one, ...placeOf(one.footageMs) },
+    alternatives: alternatives.map((rival) => ({ ...rival, ...placeOf(rival.footageMs) })),
+    why: whyTied({ ...one, alternatives }),
+  }))
   const result = { ...report, stitches, summary: { ...summary, likeness: round2(likeness) } }
   if (options.json) return printJson(result)
   if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
   for (const stitch of stitches)
     print(
-      `${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
+      `${footage.length > 1 ? `${stitch.footage + 1}  ` : ''}${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
     )
   for (const id of result.missing) print(`missing                ${id}`)
 }
+
+const byTime = (one: { atMs: Ms }, other: { atMs: Ms }): number => one.atMs - other.atMs
 
 const cutCommand: Command = async (files, options) => {
   const [plan = '', footage = ''] = only(files, 2)

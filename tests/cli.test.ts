@@ -137,6 +137,34 @@ describe('the beep pass', () => {
   })
 })
 
+describe('a session in two files', () => {
+  it('is tied in both, with what was not filmed between them left out', () => {
+    const { boundaries } = truthOf(FILM)
+    const middle = boundaries.findIndex(({ footageMs }) => footageMs > (boundaries.at(-1)?.footageMs ?? 0) / 2)
+    const cutMs = Math.round((boundaries[middle]?.footageMs ?? 0) - 4500),
+      goesOnMs = cutMs + 1500
+    const part = (name: string, ...trim: string[]): string => {
+      const file = join(folder, name)
+      const small = ['-vf', 'scale=160:-2', '-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac']
+      execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, ...trim, ...small, file])
+      return file
+    }
+    const one = part('one.mp4', '-to', String(cutMs / 1000)),
+      two = part('two.mp4', '-ss', String(goesOnMs / 1000))
+    const { stitches } = JSON.parse(jivet('sync', PLAN, one, two, '--json').out) as {
+      stitches: { segmentId: string; edge: string; footage: number; footageMs: number }[]
+    }
+    expect(new Set(stitches.map(({ footage }) => footage))).toEqual(new Set([0, 1]))
+    for (const { segmentId, edge, footage, footageMs } of stitches) {
+      const truth = boundaries.find((boundary) => boundary.segmentId === segmentId && boundary.edge === edge)
+      expect(Math.abs(footageMs + (footage ? goesOnMs : 0) - (truth?.footageMs ?? Infinity)), segmentId).toBeLessThan(
+        60,
+      )
+    }
+    expect(stitches.length).toBeGreaterThan(boundaries.length / 2)
+  })
+})
+
 describe('what is wrong is said in one line', () => {
   const text = write('note.txt', 'A kettle is not a video.\n')
   const empty = write('empty.mp4', '')
@@ -164,6 +192,8 @@ describe('what is wrong is said in one line', () => {
     [['track', PLAN, '--out', asFolder], 1, /no regular file/],
     [['track', PLAN, '--out', asPipe], 1, /no regular file/],
     [['export', PLAN, '--as', 'vtt', '--sync', otherSync], 1, /another plan, .*"keel\/r1\/s1\/work"/],
+    [['sync', PLAN], 2, /expected 2 files or more/],
+    [['sync', PLAN, FILM, FILM, '--captions', text], 2, /captions go with one footage/],
     [['sync', PLAN, FILM, '--captions', text], 1, /note\.txt: No line of captions/],
     [['sync', PLAN, FILM, '--captions', 'nowhere.vtt'], 1, /nowhere\.vtt: There is no such file/],
     [['hear', text], 1, /not a video/],

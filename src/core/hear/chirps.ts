@@ -28,6 +28,8 @@ const LEAD_SAMPLES: Samples = LEAD.lengthMs * PER_MS
 /** Samples held: those of a block's search, and the longest chirp after it. */
 const TAIL: Samples = Math.ceil((CHIRP_MS + 10) * PER_MS)
 const HELD: Samples = SIZE + TAIL
+/** Of what is held, where a lead may begin. */
+const FRESH: Samples = SIZE - LEAD_SAMPLES
 
 /** A lead is looked into where this share of what sounds there is a rising sweep; chance gives a 290th on average. */
 const LEAST_LEAD: Share = 0.06
@@ -39,7 +41,7 @@ const LEAST_CLEARER = 0.25
 const REACH: Samples = 2
 /** How much of what sounds says that this is the number, at which it is as strong as can be told. */
 const PLAIN = 4
-/** Standard deviation of a chirp's beginning: measured on takes of the split "tune". */
+/** Standard deviation of a chirp's beginning; measured through a simulated phone it is below this. */
 const SPREAD_MS: Ms = 0.3
 
 /** For every number, +1 or -1 a chip. */
@@ -47,58 +49,32 @@ const CODEWORDS: readonly Int8Array[] = Array.from({ length: CHIRP_CODES }, (_, 
   Int8Array.from(codeword(code), (rises) => (rises ? 1 : -1)),
 )
 
+const LOWEST_HZ = Math.min(...CHIRP_VOICES.map((voice) => CHIRP_BANDS[voice].lowHz))
+const HIGHEST_HZ = Math.max(...CHIRP_VOICES.map((voice) => CHIRP_BANDS[voice].highHz))
+
 export class ChirpListener {
-  private readonly bands: readonly BandListener[] = CHIRP_VOICES.map((voice) => new BandListener(voice))
-
-  /** @param samples mono, -1..1, at `HEARING_RATE`; blocks follow one another without gaps. */
-  push(samples: Float32Array): void {
-    for (const band of this.bands) band.push(samples)
-  }
-
-  /** Ends the recording. @returns every chirp heard, in order of time. */
-  finish(): Chirp[] {
-    const all = this.bands.flatMap((band) => band.finish()).sort((one, other) => one.atMs - other.atMs)
-    return all.reduce(withoutOverlap, [])
-  }
-}
-
-class BandListener {
   private readonly fft = new FFT(SIZE)
-  private readonly limiter: Limiter
-  /** Of the lead as a complex wave, its cosine and its sine. */
-  private readonly lead: Spectrum
-  private readonly product = this.fft.createComplexArray()
-  private readonly correlated = this.fft.createComplexArray()
-  private readonly rising: Quadrature
-  private readonly falling: Quadrature
+  private readonly limiter = new Limiter(HEARING_RATE, LOWEST_HZ, HIGHEST_HZ, (block) => this.take(block))
+  private readonly filters = CHIRP_VOICES.map((voice) => new ChirpFilter(voice, this.fft))
   private readonly held = new Float64Array(HELD)
   private filled: Samples = 0
   /** Of the first sample held, in the recording. */
   private from: Samples = 0
   private readonly found: Chirp[] = []
 
-  constructor(private readonly voice: ChirpVoice) {
-    const band = CHIRP_BANDS[voice]
-    this.limiter = new Limiter(HEARING_RATE, band.lowHz, band.highHz, (block) => this.take(block))
-    const wave = sweepWave(LEAD, band, HEARING_RATE)
-    const even = this.spectrumOf(wave.even),
-      odd = this.spectrumOf(wave.odd)
-    this.lead = even.map((part, at) => part + (at % 2 ? (odd[at - 1] ?? 0) : -(odd[at + 1] ?? 0)))
-    this.rising = sweepWave(chipAt(0, true), band, HEARING_RATE)
-    this.falling = sweepWave(chipAt(0, false), band, HEARING_RATE)
-  }
-
+  /** @param samples mono, -1..1, at `HEARING_RATE`; blocks follow one another without gaps. */
   push(samples: Float32Array): void {
     this.limiter.push(samples)
   }
 
+  /** Ends the recording. @returns every chirp heard, in order of time. */
   finish(): Chirp[] {
     this.limiter.finish()
     while (this.filled > LEAD_SAMPLES) {
       this.held.fill(0, this.filled)
       this.search()
     }
-    return this.found
+    return this.found.sort((one, other) => one.atMs - other.atMs).reduce(withoutOverlap, [])
   }
 
   private take(block: Float64Array): void {
@@ -111,52 +87,107 @@ class BandListener {
     }
   }
 
-  private spectrumOf(wave: Float64Array): Spectrum {
-    const padded = new Array<number>(SIZE).fill(0)
-    wave.forEach((sample, index) => (padded[index] = sample))
-    const out = this.fft.createComplexArray()
-    this.fft.realTransform(out, padded)
-    this.fft.completeSpectrum(out)
-    return out
-  }
-
   /** Leads that begin in the first part of what is held; then that part is let go. */
   private search(): void {
-    const fresh = SIZE - LEAD_SAMPLES
-    const shares = this.leadShares(fresh)
-    for (let at = 0; at < fresh; at++) {
-      const share = shares[at] ?? 0
-      if (share < LEAST_LEAD || share < (shares[at - 1] ?? 0) || share <= (shares[at + 1] ?? 0)) continue
-      const chirp = this.decoded(at)
-      if (chirp) this.found.push(chirp)
-    }
-    this.held.copyWithin(0, fresh)
-    this.filled = Math.max(0, this.filled - fresh)
-    this.from += fresh
+    const spectrum = spectrumOf(this.fft, this.held.subarray(0, SIZE))
+    const energies = energiesOf(this.held, FRESH)
+    for (const filter of this.filters)
+      for (const { begins, code, said } of filter.chirpsIn(this.held, spectrum, energies)) {
+        const atMs = Math.max(0, (this.from + begins) / PER_MS)
+        this.found.push({ kind: 'chirp', code, atMs, spreadMs: SPREAD_MS, strength: Math.min(1, said / PLAIN) })
+      }
+    this.held.copyWithin(0, FRESH)
+    this.filled = Math.max(0, this.filled - FRESH)
+    this.from += FRESH
+  }
+}
+
+type Spectrum = number[]
+
+function spectrumOf(fft: FFT, wave: Float64Array): Spectrum {
+  const padded = new Array<number>(SIZE).fill(0)
+  for (let index = 0; index < wave.length; index++) padded[index] = wave[index] as number
+  const out = fft.createComplexArray()
+  fft.realTransform(out, padded)
+  fft.completeSpectrum(out)
+  return out
+}
+
+/** Of what sounds from each of the first samples on, over the length of a lead. */
+function energiesOf(sound: Float64Array, count: number): Float64Array {
+  const energies = new Float64Array(count)
+  let energy = 0
+  for (let at = 0; at < LEAD_SAMPLES; at++) energy += (sound[at] as number) ** 2
+  for (let at = 0; at < count; at++) {
+    energies[at] = energy
+    energy += (sound[at + LEAD_SAMPLES] as number) ** 2 - (sound[at] as number) ** 2
+  }
+  return energies
+}
+
+/** In samples of what is held; `said` is what its chips say together for its number. */
+interface Found {
+  begins: number
+  code: number
+  said: number
+}
+
+/** Finds the chirps of one voice. */
+class ChirpFilter {
+  /** Of the lead as a complex wave, its cosine and its sine. */
+  private readonly lead: Spectrum
+  private readonly product: Spectrum
+  private readonly correlated: Spectrum
+  private readonly rising: Quadrature
+  private readonly falling: Quadrature
+  private held: Float64Array = new Float64Array(0)
+
+  constructor(
+    private readonly voice: ChirpVoice,
+    private readonly fft: FFT,
+  ) {
+    const band = CHIRP_BANDS[voice]
+    const wave = sweepWave(LEAD, band, HEARING_RATE)
+    const even = spectrumOf(fft, wave.even),
+      odd = spectrumOf(fft, wave.odd)
+    this.lead = even.map((part, at) => part + (at % 2 ? (odd[at - 1] ?? 0) : -(odd[at + 1] ?? 0)))
+    this.product = fft.createComplexArray()
+    this.correlated = fft.createComplexArray()
+    this.rising = sweepWave(chipAt(0, true), band, HEARING_RATE)
+    this.falling = sweepWave(chipAt(0, false), band, HEARING_RATE)
   }
 
-  /** Of what sounds from each sample on, the share of its energy that is the lead. */
-  private leadShares(count: number): Float64Array {
-    this.correlate()
-    const { held, correlated } = this
-    const shares = new Float64Array(count)
-    let energy = 0
-    for (let at = 0; at < LEAD_SAMPLES; at++) energy += (held[at] as number) ** 2
-    for (let at = 0; at < count; at++) {
-      const power = (correlated[2 * at] as number) ** 2 + (correlated[2 * at + 1] as number) ** 2
-      shares[at] = energy > SILENCE ? power / (energy * (LEAD_SAMPLES / 2)) : 0
-      energy += (held[at + LEAD_SAMPLES] as number) ** 2 - (held[at] as number) ** 2
+  /** @param energies of what sounds from each sample on at which a chirp may begin. */
+  chirpsIn(held: Float64Array, spectrum: Spectrum, energies: Float64Array): Found[] {
+    this.held = held
+    this.correlate(spectrum)
+    const { correlated } = this
+    const share = (at: number): Share => {
+      const energy = energies[at] ?? 0
+      if (energy <= SILENCE) return 0
+      return (
+        ((correlated[2 * at] as number) ** 2 + (correlated[2 * at + 1] as number) ** 2) / (energy * (LEAD_SAMPLES / 2))
+      )
     }
-    return shares
+    const found: Found[] = []
+    let before = 0,
+      here = share(0)
+    for (let at = 0; at < energies.length; at++) {
+      const after = share(at + 1)
+      const chirp = here >= LEAST_LEAD && here >= before && here > after ? this.decoded(at) : null
+      if (chirp) found.push(chirp)
+      before = here
+      here = after
+    }
+    return found
   }
 
-  /** What is held with the lead, at every lag. */
-  private correlate(): void {
+  /** The lead with what sounds, at every lag. */
+  private correlate(spectrum: Spectrum): void {
     const { product, lead } = this
-    const sound = this.spectrumOf(this.held.subarray(0, SIZE))
     for (let at = 0; at < product.length; at += 2) {
-      const re = sound[at] as number,
-        im = sound[at + 1] as number,
+      const re = spectrum[at] as number,
+        im = spectrum[at + 1] as number,
         leadRe = lead[at] as number,
         leadIm = lead[at + 1] as number
       product[at] = re * leadRe + im * leadIm
@@ -165,7 +196,7 @@ class BandListener {
     this.fft.inverseTransform(this.correlated, product)
   }
 
-  private decoded(at: Samples): Chirp | null {
+  private decoded(at: Samples): Found | null {
     const said = Float64Array.from({ length: CHIPS }, (_, place) => this.chipAt(at, place))
     let best = 0,
       most = -Infinity,
@@ -177,14 +208,7 @@ class BandListener {
       else if (sum > next) next = sum
     })
     if (most < LEAST_SAID || most - next < LEAST_CLEARER) return null
-    const atMs = (this.from + this.begins(at, best)) / PER_MS
-    return {
-      kind: 'chirp',
-      code: best,
-      atMs: Math.max(0, atMs),
-      spreadMs: SPREAD_MS,
-      strength: Math.min(1, most / PLAIN),
-    }
+    return { begins: this.begins(at, best), code: best, said: most }
   }
 
   /** From -1, it falls, to 1, it rises. */
@@ -221,7 +245,6 @@ function withoutOverlap(kept: Chirp[], chirp: Chirp): Chirp[] {
   return chirp.strength > last.strength ? [...kept.slice(0, -1), chirp] : kept
 }
 
-type Spectrum = number[]
 const SILENCE = 1e-9
 /** A beginning is looked for this far from where the lead was found. */
 const NEAR: Samples = 8

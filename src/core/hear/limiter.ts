@@ -1,5 +1,5 @@
-// Takes what stands out of a band: tones and everything else that is louder than its neighbours in pitch are made as
-// soft as these. Sweeps, whose energy lies evenly over the band, pass.
+// Makes what sounds as loud at every pitch: tones, and everything else that is louder than its neighbours, are made as
+// soft as these, and these as soft as all others. Sweeps, whose energy lies evenly over a band, stand out then.
 import FFT from 'fft.js'
 import type { Hertz, Samples } from '../units'
 
@@ -8,6 +8,8 @@ const HOP: Samples = SIZE / 2
 /** Bins that are held against their median, which one loud tone does not move, and how much louder each may be. */
 const GROUP = 24
 const MOST = 1.5
+/** Less than this is silence, and stays so. */
+const FLOOR = 1e-4
 
 export class Limiter {
   private readonly fft = new FFT(SIZE)
@@ -19,6 +21,7 @@ export class Limiter {
   private readonly windowed = new Float64Array(SIZE)
   private readonly spectrum = this.fft.createComplexArray()
   private readonly back = this.fft.createComplexArray()
+  private readonly powers = new Float64Array(GROUP)
   private readonly sum = new Float64Array(SIZE)
   private readonly low: number
   private readonly high: number
@@ -37,8 +40,11 @@ export class Limiter {
   }
 
   push(samples: Float32Array): void {
-    for (const sample of samples) {
-      this.history[this.filled++] = sample
+    for (let at = 0; at < samples.length;) {
+      const part = samples.subarray(at, at + SIZE - this.filled)
+      this.history.set(part, this.filled)
+      this.filled += part.length
+      at += part.length
       if (this.filled === SIZE) this.pass()
     }
   }
@@ -70,16 +76,21 @@ export class Limiter {
     spectrum.fill(0, 0, 2 * this.low).fill(0, 2 * this.high, SIZE + 2)
     for (let from = this.low; from < this.high; from += GROUP) {
       const to = Math.min(this.high, from + GROUP)
-      const levels = Float64Array.from({ length: to - from }, (_, index) =>
-        Math.hypot(spectrum[2 * (from + index)] ?? 0, spectrum[2 * (from + index) + 1] ?? 0),
-      )
-      const most = MOST * (levels.toSorted()[levels.length >> 1] ?? 0)
-      levels.forEach((level, index) => {
-        if (level <= most) return
+      const powers = this.powers.subarray(0, to - from)
+      for (let index = 0; index < powers.length; index++) {
+        const re = spectrum[2 * (from + index)] as number,
+          im = spectrum[2 * (from + index) + 1] as number
+        powers[index] = re * re + im * im
+      }
+      const usual = Math.max(FLOOR ** 2, powers.toSorted()[powers.length >> 1] ?? 0)
+      const gain = 1 / Math.sqrt(usual)
+      for (let index = 0; index < powers.length; index++) {
+        const power = powers[index] as number
+        const held = power > MOST ** 2 * usual ? MOST / Math.sqrt(power) : gain
         const bin = 2 * (from + index)
-        spectrum[bin] = ((spectrum[bin] ?? 0) * most) / level
-        spectrum[bin + 1] = ((spectrum[bin + 1] ?? 0) * most) / level
-      })
+        spectrum[bin] = (spectrum[bin] as number) * held
+        spectrum[bin + 1] = (spectrum[bin + 1] as number) * held
+      }
     }
   }
 }
