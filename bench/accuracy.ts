@@ -1,11 +1,12 @@
 // How well changes are found, and how honest the confidence is: simulated takes, heard by the real listeners and
 // matched by the real model, against their truth. Writes docs/accuracy.md.
 //   tsx bench/accuracy.ts [tune|test] [takes of each class] [class]
-// Every class is measured in a process of its own, as many at a time as the machine has processors.
+// Every class is measured in a process of its own, as many at a time as the machine has processors. With KEPT, a folder,
+// what was measured of a class is kept there, and not measured again: it goes on where it was ended.
 import { execFile } from 'node:child_process'
-import { writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { promisify } from 'node:util'
 import { SURE } from '../src/core/align/ties'
 import { BOUND_MS, isRight, judgeTake, type Outcome } from '../demo/takes/judge'
@@ -48,7 +49,14 @@ async function measure(kind: KindName): Promise<Measured[]> {
 const run = promisify(execFile)
 async function measureApart(kind: KindName): Promise<Measured[]> {
   const here = ['--import', 'tsx', import.meta.filename, split, each, kind, 'data']
+  const kept = process.env.KEPT && join(process.env.KEPT, `${split} ${each} ${kind}.json`)
+  if (kept && existsSync(kept)) return JSON.parse(readFileSync(kept, 'utf8')) as Measured[]
   const { stdout } = await run(process.execPath, here, { maxBuffer: 2 ** 28 })
+  if (kept) {
+    mkdirSync(dirname(kept), { recursive: true })
+    writeFileSync(`${kept}.part`, stdout)
+    renameSync(`${kept}.part`, kept)
+  }
   return JSON.parse(stdout) as Measured[]
 }
 

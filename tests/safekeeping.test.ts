@@ -251,6 +251,64 @@ describe('an upload whose server died', () => {
   })
 })
 
+describe('a hearing that was ended in the middle', () => {
+  /** Eleven minutes with a tone every twenty seconds: three pieces. */
+  const longClip = (): string => {
+    const file = join(home, 'long.mp4')
+    const tones = "aevalsrc='0.3*sin(2*PI*1500*t)*lt(mod(t,20),0.3)':s=16000:d=660"
+    const picture = 'color=c=gray:s=64x36:r=2:d=660'
+    const inputs = ['-f', 'lavfi', '-i', picture, '-f', 'lavfi', '-i', tones]
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      ...inputs,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-c:a',
+      'aac',
+      file,
+    ])
+    return file
+  }
+  it('goes on with the piece that it was in, and keeps captions', async () => {
+    const { addFootage, prepareTask, releaseJob, heardPieces, evidenceOf, saveCaptions, sql } = await parts()
+    const workoutId = await workout()
+    copyFileSync(longClip(), join(home, 'uploads', 'long'))
+    const id = await addFootage({ workoutId, name: 'long.mp4', bytes: 1, upload: 'long' })
+    const halt = new AbortController()
+    const job = await claimed('prepare')
+    const attempt = prepareTask(job, { ...context(), signal: halt.signal })
+    await expect.poll(async () => (await heardPieces(id)).size, { timeout: 60_000, interval: 20 }).toBeGreaterThan(0)
+    halt.abort()
+    await attempt.then(
+      () => {},
+      () => {},
+    )
+    await releaseJob(job, true)
+    // What was kept is told from what would be heard again.
+    const mark = { kind: 'chirp', atMs: 1234, spreadMs: 1, strength: 1, code: 77 }
+    await sql()`update heard_pieces set evidence = ${sql().json([mark])} where footage_id = ${id} and piece = 0`
+    await prepareNext()
+    const evidence = await evidenceOf(id)
+    expect(evidence.filter(({ atMs }) => atMs < 300_000)).toEqual([mark])
+    expect(evidence.filter(({ kind, atMs }) => kind === 'beep' && atMs >= 300_000)).toHaveLength(18)
+    expect((await heardPieces(id)).size).toBe(0)
+
+    const caption = { kind: 'caption', word: 'work', text: 'and go', atMs: 5000, spreadMs: 300, strength: 0.8 } as const
+    await saveCaptions(id, [caption])
+    await sql()`update evidence set engine = 1`
+    await sql()`insert into jobs (kind, workout_id, footage_id) values ('prepare', ${workoutId}, ${id})`
+    await prepareNext()
+    const again = await evidenceOf(id)
+    expect(again.filter(({ kind }) => kind === 'caption')).toMatchObject([{ text: 'and go' }])
+    expect(again.filter(({ kind }) => kind === 'beep')).toHaveLength(33)
+    expect(await (await parts()).outdatedFootage()).toEqual([])
+  }, 120_000)
+})
+
 describe('what came of an attempt', () => {
   it('is seen all at once, or not at all where the claim was lost meanwhile', async () => {
     const { addFootage, prepareTask, finishJob, releaseJob, findFootage, evidenceOf } = await parts()

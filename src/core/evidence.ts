@@ -23,7 +23,7 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sample'), ...instant, word: z.enum(['work', 'rest']), likeMs: z.number().min(0) }),
   /** A call in captions that came with the footage, with what was said around it. */
   z.object({ kind: z.literal('caption'), ...instant, word: z.enum(CALLS), text: z.string().max(2000) }),
-  /** A coded chirp that Jivet itself sounded on the floor; `code` is the place of its change in the score, from 1 on. */
+  /** A chirp that Jivet itself sounded on the floor; `code` is the place of its change in the score, from 1 on. */
   z.object({ kind: z.literal('chirp'), ...instant, code: z.number().int().min(0) }),
   /** The figure begins or ends to move. */
   z.object({ kind: z.literal('motion'), ...instant, begins: z.boolean() }),

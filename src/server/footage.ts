@@ -1,6 +1,6 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
 // peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
-import { evidenceSchema, EVIDENCE_VERSION, type Evidence } from '../core/evidence'
+import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceOf } from '../core/evidence'
 import { heardSchema } from '../core/hear/hearing'
 import { Problem } from '../core/problem'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
@@ -177,11 +177,20 @@ export async function keepPiece(footageId: string, piece: number, evidence: read
     on conflict do nothing`
 }
 
-/** Puts what this engine heard in the place of what was there. */
+/** Puts what this engine heard in the place of what was there. Captions were given, not heard: they stay. */
 export async function saveEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
   await tx`delete from heard_pieces where footage_id = ${footageId}`
-  await tx`delete from evidence where footage_id = ${footageId}`
+  await tx`delete from evidence where footage_id = ${footageId} and kind <> 'caption'`
+  await tx`update evidence set engine = ${EVIDENCE_VERSION} where footage_id = ${footageId}`
   await addEvidence(tx, footageId, evidence)
+}
+
+/** Puts calls in captions in the place of those of earlier captions. */
+export async function saveCaptions(footageId: string, captions: readonly EvidenceOf<'caption'>[]): Promise<void> {
+  await sql().begin(async (tx) => {
+    await tx`delete from evidence where footage_id = ${footageId} and kind = 'caption'`
+    await addEvidence(tx, footageId, captions)
+  })
 }
 
 /** Adds to what was heard. */

@@ -1,5 +1,5 @@
 // Sessions that no timer beeps through: run by a coach's voice, tied in one press.
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
@@ -90,6 +90,27 @@ describe('a session counted aloud', () => {
     await page.getByRole('button', { name: 'Find the changes' }).and(page.locator(':enabled')).waitFor()
     await expect.poll(async () => sureIn(await tiesOnServer()).length).toBeGreaterThan(13)
     allRight(await tiesOnServer(), film)
+  })
+  it('that nobody could hear is tied by its captions', async () => {
+    const film = spokenFilm(folder, PLAN, { seed: 53, musicBelowDb: -25 })
+    await filmed('Captioned', PLAN, film.file)
+    const { segments } = expand(readShorthand(PLAN).score)
+    const stamp = (ms: number): string => new Date(ms).toISOString().slice(11, 23)
+    const lines = segments.flatMap(({ id, kind }) => {
+      const atMs = film.trueMs({ segmentId: id, edge: 'start' })
+      if (atMs === undefined || kind === 'talk') return []
+      return [`${stamp(atMs)} --> ${stamp(atMs + 1500)}\n${kind === 'work' ? 'three, two, one, go' : 'and rest'}\n`]
+    })
+    const captions = join(folder, 'captions.vtt')
+    writeFileSync(captions, ['WEBVTT\n', ...lines].join('\n'))
+    await page.getByLabel('Add captions').setInputFiles(captions)
+    await page.getByText(/\d+ calls read from the captions/).waitFor()
+    await expect.poll(async () => (await tiesOnServer()).length, { timeout: 60_000 }).toBeGreaterThan(10)
+    expect((await tiesOnServer()).some(({ evidence }) => evidence.includes('caption'))).toBe(true)
+    const wrong = join(folder, 'wrong.vtt')
+    writeFileSync(wrong, 'A kettle is no caption.\n')
+    await page.getByLabel('Add captions').setInputFiles(wrong)
+    await page.getByText(/No line of captions/).waitFor()
   })
   it('is refused in words for a score that it is none of, and asks where to begin', async () => {
     const film = spokenFilm(folder, PLAN, { seed: 42 })

@@ -9,7 +9,7 @@ import type { Tie } from './ties'
 /** The floor's clock against the camera's, and what a loudspeaker waits. */
 const OFF_MS: Ms = 60
 const OFF_PPM: Ppm = 1000
-/** Of the lengths by the clock between chirps so many are as planned; the floor may have been held, or a station left. */
+/** Of the lengths by the clock between chirps so many are as planned; the floor may have been held. */
 const LEAST_AGREEING = 0.5
 
 interface Placed {

@@ -238,7 +238,7 @@ class ChirpFilter {
   }
 }
 
-/** No two sound at once: of those that overlap, also where one voice is faintly heard as the other, the plainer stays. */
+/** No two sound at once: where one voice is faintly heard as the other too, the plainer stays. */
 function withoutOverlap(kept: Chirp[], chirp: Chirp): Chirp[] {
   const last = kept.at(-1)
   if (!last || chirp.atMs - last.atMs > CHIRP_MS) return [...kept, chirp]

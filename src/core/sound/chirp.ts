@@ -31,7 +31,7 @@ export const CHIRP_CODES = 4096
 export const START_CODE = 0
 export const STOP_CODE = CHIRP_CODES - 1
 
-/** x^11 + x^10 + x^6 + x^5 + x^4 + x^2 + 1, which generates the Golay code (M. Golay, "Notes on digital coding", 1949). */
+/** x^11 + x^10 + x^6 + x^5 + x^4 + x^2 + 1, which generates the code (M. Golay, "Notes on digital coding", 1949). */
 const GENERATOR = 0b1100_0111_0101
 const PARITY_BITS = 11
 

@@ -1,8 +1,9 @@
-// The footage that is in use, and what was put aside: each can be taken back with the ties that were made on it.
+// The footage that is in use, captions for it, and what was put aside: each can be taken back with the ties that were
+// made on it.
 'use client'
 import { Film } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { useRef, type ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import type { FootageAside } from '@/server/footage'
 import { Button } from '../parts/Button'
@@ -14,37 +15,66 @@ interface Props {
   aside: readonly FootageAside[]
   onTake: (footage: FootageAside) => void
   onPut: (footage: { id: string; name: string }) => void
+  onCaptions: (file: File) => void
 }
 
-export function FootageMenu({ current, aside, onTake, onPut }: Props): ReactNode {
+export function FootageMenu({ current, aside, onTake, onPut, onCaptions }: Props): ReactNode {
+  const captions = useRef<HTMLInputElement>(null)
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
-        <Button weight="bare" icon={<Film size={17} />}>
-          {aside.length ? words.footageAside(aside.length) : words.footage}
-        </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-40 max-w-96 border-t-8 border-land bg-paper p-2 shadow-2xl"
-        >
-          {current && (
-            <Item name={current.name} note={words.inUse} action={words.putAsideNow} onSelect={() => onPut(current)} />
-          )}
-          {aside.map((one) => (
-            <Item
-              key={one.id}
-              name={one.name}
-              note={words.withTies(one.ties)}
-              action={words.takeBack}
-              onSelect={() => onTake(one)}
-            />
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <>
+      <input
+        ref={captions}
+        type="file"
+        hidden
+        accept=".vtt,.srt,text/vtt"
+        aria-label={words.addCaptions}
+        onChange={(event) => {
+          const [file] = event.target.files ?? []
+          if (file) onCaptions(file)
+          event.target.value = ''
+        }}
+      />
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button weight="bare" icon={<Film size={17} />}>
+            {aside.length ? words.footageAside(aside.length) : words.footage}
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={4}
+            className="z-40 max-w-96 border-t-8 border-land bg-paper p-2 shadow-2xl"
+          >
+            {current && (
+              <>
+                <Item
+                  name={current.name}
+                  note={words.inUse}
+                  action={words.putAsideNow}
+                  onSelect={() => onPut(current)}
+                />
+                <Item
+                  name={words.addCaptions}
+                  note={words.captionsHint}
+                  action={words.choose}
+                  onSelect={() => captions.current?.click()}
+                />
+              </>
+            )}
+            {aside.map((one) => (
+              <Item
+                key={one.id}
+                name={one.name}
+                note={words.withTies(one.ties)}
+                action={words.takeBack}
+                onSelect={() => onTake(one)}
+              />
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
   )
 }
 

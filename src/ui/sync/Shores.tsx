@@ -38,7 +38,7 @@ interface Props {
 export function Shores({ segments, on, footage, clock, playing }: Props): ReactNode {
   const { palette } = useTheme()
   const levels = usePeaks(footage)
-  const heard = useHeard(footage)
+  const heard = useHeard(footage, on.looks)
   const frame = useRef<HTMLDivElement>(null)
   const { changes, chosen, change, summary, footageMs } = on
   const view = useWindowOnTime({ frame, footageMs, focusMs: change?.footageMs, clock, playing })

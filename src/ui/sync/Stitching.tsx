@@ -22,14 +22,16 @@ interface Props {
   segments: Segment[]
   footage: FootageProgress
   tied: Stitches
+  /** How often captions were added. */
+  captioned: number
   /** Ways to other footage. */
   children: ReactNode
 }
 
-export function Stitching({ workoutId, segments, footage, tied, children }: Props): ReactNode {
+export function Stitching({ workoutId, segments, footage, tied, captioned, children }: Props): ReactNode {
   const video = useRef<HTMLVideoElement>(null)
   const { clock, playing } = useVideoClock(video)
-  const on = useStitching({ workoutId, segments, footage, tied, video, clock })
+  const on = useStitching({ workoutId, segments, footage, tied, captioned, video, clock })
   useSyncKeys(on)
   const hasSound = Boolean(footage.facts?.audioCodec)
   return (
@@ -68,7 +70,7 @@ export function Stitching({ workoutId, segments, footage, tied, children }: Prop
               changes={on.changes}
               summary={on.summary}
               story={on.story}
-              asks={on.anyTied || on.looked || !hasSound}
+              asks={on.anyTied || on.looks > 0 || !hasSound}
               onShow={on.choose}
             />
             <Button

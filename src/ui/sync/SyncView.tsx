@@ -1,7 +1,7 @@
 // Sync: the way in for footage, then the ties of the footage that the page works on, and what was put aside.
 'use client'
 import { useRouter } from 'next/navigation'
-import { useEffect, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Segment } from '@/core/score/segment'
 import { texts } from '@/core/words/en/screens'
@@ -54,8 +54,24 @@ export function SyncView({ id, segments, progress: initial, tied }: Props): Reac
     )
   }
 
+  /** How often captions were added: the changes are looked for again with them. */
+  const [captioned, setCaptioned] = useState(0)
+  const addCaptions = async (file: File): Promise<void> => {
+    if (!ready) return
+    const text = await file.text()
+    const { calls } = await call<{ calls: number }>('PUT', `/api/footage/${ready.id}/captions`, { text })
+    toast(words.captionsRead(calls))
+    if (calls) setCaptioned(captioned + 1)
+  }
+
   const menu = (
-    <FootageMenu aside={aside} current={ready} onTake={(one) => move(one, true)} onPut={(one) => move(one, false)} />
+    <FootageMenu
+      aside={aside}
+      current={ready}
+      onTake={(one) => move(one, true)}
+      onPut={(one) => move(one, false)}
+      onCaptions={(file) => void addCaptions(file).catch((error: Error) => toast.error(error.message))}
+    />
   )
   if (!ready)
     return (
@@ -77,7 +93,7 @@ export function SyncView({ id, segments, progress: initial, tied }: Props): Reac
       <Under progress={progress} footage={ready} upload={upload} problem={problem} onCancel={cancel} />
       {!segments.length && <p className="p-10 text-lg text-quiet">{words.needScore}</p>}
       {segments.length > 0 && tied?.footageId === ready.id && (
-        <Stitching key={ready.id} workoutId={id} segments={segments} footage={ready} tied={tied}>
+        <Stitching key={ready.id} workoutId={id} segments={segments} footage={ready} tied={tied} captioned={captioned}>
           <ChooseFile plain label={words.replace} onFile={(file) => void send(file)} />
           {menu}
         </Stitching>

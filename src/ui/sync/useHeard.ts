@@ -1,4 +1,4 @@
-// What was heard in a footage, fetched once, as rows below its sound.
+// What was heard in a footage, fetched anew whenever the changes were looked for, as rows below its sound.
 'use client'
 import { useEffect, useState } from 'react'
 import type { Evidence } from '@/core/evidence'
@@ -6,7 +6,8 @@ import { heardRows, type HeardRow } from '@/core/look/heardRows'
 import type { FootageProgress } from '@/server/progress'
 import { call } from '../api'
 
-export function useHeard({ id, hasPeaks }: FootageProgress): HeardRow[] {
+/** @param looks how often the changes were looked for: captions and likes of a tap may have come. */
+export function useHeard({ id, hasPeaks }: FootageProgress, looks: number): HeardRow[] {
   const [rows, setRows] = useState<HeardRow[]>([])
   useEffect(() => {
     if (!hasPeaks) return
@@ -17,6 +18,6 @@ export function useHeard({ id, hasPeaks }: FootageProgress): HeardRow[] {
     return () => {
       here = false
     }
-  }, [id, hasPeaks])
+  }, [id, hasPeaks, looks])
   return rows
 }

@@ -41,8 +41,8 @@ export interface Stitching {
   refusal: string
   resolveStale: StitchState['resolveStale']
   hearing: boolean
-  /** The changes were looked for since the page was opened. */
-  looked: boolean
+  /** How often the changes were looked for since the page was opened. */
+  looks: number
   seek: (ms: Ms) => void
   toggle: () => void
   choose: (index: number, andSeek?: boolean) => void
@@ -63,11 +63,13 @@ interface Props {
   segments: Segment[]
   footage: FootageProgress
   tied: Stitches
+  /** How often captions were added: then the changes are looked for again. */
+  captioned: number
   video: RefObject<HTMLVideoElement | null>
   clock: VideoClock
 }
 
-export function useStitching({ workoutId, segments, footage, tied, video, clock }: Props): Stitching {
+export function useStitching({ workoutId, segments, footage, tied, captioned, video, clock }: Props): Stitching {
   const router = useRouter()
   const facts = footage.facts
   const footageMs = facts?.durationMs ?? 0
@@ -107,15 +109,18 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
     },
     [store],
   )
-  const { hearing, looked, findChanges } = useHearing(workoutId, store)
+  const { hearing, looks, findChanges } = useHearing(workoutId, store)
+  useEffect(() => {
+    if (captioned) findChanges()
+  }, [captioned, findChanges])
   const stitchHere = useCallback(() => {
     if (!change || !video.current) return
     const ms = Math.round(video.current.currentTime * 1000)
     if (!put(change, ms)) return
     choose(chosen + 1, false)
     // What was not known before tells something of all the others.
-    if (looked && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
-  }, [change, chosen, choose, put, video, looked, findChanges])
+    if (looks && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
+  }, [change, chosen, choose, put, video, looks, findChanges])
   const nudge = useCallback(
     (byMs: Ms) => {
       if (change && put(change, Math.max(0, Math.min(footageMs, change.footageMs + byMs))))
@@ -134,7 +139,7 @@ export function useStitching({ workoutId, segments, footage, tied, video, clock 
     if (change) playing.around(change.footageMs)
   }, [change, playing])
   return {
-    ...{ changes, chosen, change, summary, story, footageMs, frameMs, hearing, looked, seek },
+    ...{ changes, chosen, change, summary, story, footageMs, frameMs, hearing, looks, seek },
     anyTied: stitches.length > 0,
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
@@ -190,9 +195,9 @@ const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origi
 function useHearing(
   workoutId: string,
   store: ReturnType<typeof createStitchStore>,
-): Pick<Stitching, 'hearing' | 'looked' | 'findChanges'> {
+): Pick<Stitching, 'hearing' | 'looks' | 'findChanges'> {
   const [hearing, setHearing] = useState(false)
-  const [looked, setLooked] = useState(false)
+  const [looks, setLooks] = useState(0)
   const findChanges = useCallback(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
@@ -203,7 +208,7 @@ function useHearing(
         if (found.length) store.getState().setHeard(found, since)
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
         else if (!found.length) toast(words.foundNone)
-        setLooked(true)
+        setLooks((count) => count + 1)
       }
       setHearing(true)
       void find()
@@ -212,5 +217,5 @@ function useHearing(
     },
     [workoutId, store],
   )
-  return { hearing, looked, findChanges }
+  return { hearing, looks, findChanges }
 }

@@ -74,6 +74,12 @@ export const texts = {
     failed: 'This file will not do',
     empty: 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
     brokeOff: 'Sending broke off and did not come back. Choose the same file again to go on where it broke off.',
+    addCaptions: 'Add captions',
+    captionsHint: 'WebVTT or SRT; calls in them mark changes too',
+    captionsRead: (calls: number) =>
+      calls
+        ? `${calls} ${calls === 1 ? 'call' : 'calls'} read from the captions.`
+        : 'No call that marks a change stands in these captions.',
     hear: 'Find the changes',
     hearing: 'Finding the changes',
     listensFor:

@@ -1,0 +1,16 @@
+import { z } from 'zod'
+import { readCaptions } from '@/core/hear/captions'
+import { findFootage, saveCaptions } from '@/server/footage'
+import { idFrom, readBody, route } from '@/server/http'
+
+const bodySchema = z.object({ text: z.string() })
+
+/** Reads captions (WebVTT or SRT) that came with a footage; their calls take the place of those of earlier ones. */
+export const PUT = route<{ id: string }>(async (request, { id }) => {
+  const { text } = await readBody(request, bodySchema)
+  const footage = await findFootage(idFrom(id))
+  const calls = await readCaptions(text)
+  const within = calls.filter(({ atMs }) => atMs < (footage.facts?.durationMs ?? 0))
+  await saveCaptions(footage.id, within)
+  return Response.json({ calls: within.length })
+})
