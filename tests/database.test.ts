@@ -39,6 +39,7 @@ describe('migrations', () => {
       '003_reel.sql',
       '004_station_keys',
       '005_safe_keeping.sql',
+      '006_heard_pieces.sql',
     ])
     expect(await migrate()).toEqual([])
   })

@@ -106,6 +106,12 @@ export interface Take {
   tap: Tie | null
   /** Changes that nobody called and no timer marked. */
   forgottenMs: number[]
+  /** Where somebody speaks, in any order. */
+  spokenMs: Span[]
+}
+interface Span {
+  fromMs: number
+  toMs: number
 }
 
 const VOICES: Record<Split, readonly Voice[]> = { tune: ['flite:kal', 'flite:awb'], test: ['flite:slt', 'flite:rms'] }
@@ -219,9 +225,14 @@ function soundOf({
   split,
   seed,
   folder,
-}: Sounding): Pick<Take, 'sound' | 'captions' | 'forgottenMs'> {
+}: Sounding): Pick<Take, 'sound' | 'captions' | 'forgottenMs' | 'spokenMs'> {
   let captions: string | null = null,
     forgottenMs: number[] = []
+  const spokenMs: Span[] = []
+  const says = (line: Float32Array, atMs: number, gain: number): void => {
+    mix(out, line, atMs, gain)
+    spokenMs.push({ fromMs: atMs, toMs: atMs + (line.length / RATE) * 1000 })
+  }
   const random = seededRandom(seed + 1)
   const length = Math.round((played.footageMs / 1000) * RATE)
   const endMs = played.footageMs
@@ -236,7 +247,10 @@ function soundOf({
     const said = addCoach(dry, played.stretches, coach, { random, folder })
     if (about.timer === 'none') forgottenMs = said.forgottenMs
     if (about.captions) captions = captionsOf(said, random)
-    else mix(out, about.noise.includes('room') ? inRoom(dry, 0.3 + random() * 0.5, 0.7) : dry, 0, 1)
+    else {
+      mix(out, about.noise.includes('room') ? inRoom(dry, 0.3 + random() * 0.5, 0.7) : dry, 0, 1)
+      spokenMs.push(...said.lines)
+    }
   }
   if (about.noise.includes('music')) {
     const song = music(length, seed + 3)
@@ -248,18 +262,18 @@ function soundOf({
   if (about.noise.includes('talk'))
     for (let atMs = random() * 6000; atMs < endMs; atMs += 3000 + random() * 9000) {
       const line = LINES[split][Math.floor(random() * LINES[split].length)] ?? ''
-      mix(out, speak(line, voice, folder), atMs, 0.25 + random() * 0.3)
+      says(speak(line, voice, folder), atMs, 0.25 + random() * 0.3)
     }
   if (about.noise.includes('sentence')) {
     const line = speak(LINES[split][0] ?? '', voice, folder)
-    for (let atMs = 12_000; atMs < endMs; atMs += endMs / 4.5) mix(out, line, atMs, 0.4)
+    for (let atMs = 12_000; atMs < endMs; atMs += endMs / 4.5) says(line, atMs, 0.4)
   }
   if (about.noise.includes('chime')) {
     const struck = chime(700 + random() * 900, 1800)
     for (let atMs = random() * 20_000; atMs < endMs; atMs += 20_000) mix(out, struck, atMs, 0.2)
   }
   const sound = about.chirps ? withChirps(out, { done, played, voice: about.chirps }) : out
-  return { sound, captions, forgottenMs }
+  return { sound, captions, forgottenMs, spokenMs }
 }
 
 const CHIRPS_BELOW_DB = 10
