@@ -1,8 +1,8 @@
 // How well changes are found, and how honest the confidence is: simulated takes, heard by the real listeners and
 // matched by the real model, against their truth. Writes docs/accuracy.md.
 //   tsx bench/accuracy.ts [tune|test] [takes of each class] [class]
-// Every class is measured in a process of its own, as many at a time as the machine has processors. With KEPT, a folder,
-// what was measured of a class is kept there, and not measured again: it goes on where it was ended.
+// Every class is measured in a process of its own, as many at a time as the machine has processors. With a folder as
+// KEPT, what was measured of a class is kept there and not measured again: it goes on where it was ended.
 import { execFile } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'

@@ -16,7 +16,7 @@ import {
   type OnBoundary,
 } from './lattice'
 import { hypothesesFor } from './hypotheses'
-import { markLikelihood, type Begins, type Hypothesis, type Mark } from './marks'
+import { markLikelihood, softenedBy, type Begins, type Grid, type Hypothesis, type Mark } from './marks'
 import { beginsWith, lengthOf, stretchesBetween, tiedLikelihood, usually } from './model'
 import type { Tie } from './ties'
 
@@ -65,6 +65,8 @@ interface Task {
   /** The grid on which hypotheses are weighed. */
   coarseMs: Ms
   hypotheses: readonly Hypothesis[]
+  /** What calls say beside tones, by what begins and by the step of the grid: worked out once. */
+  softened: Map<string, Float64Array>
   hands: ReadonlyMap<string, Tie>
 }
 
@@ -85,6 +87,7 @@ export function decode(
   const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const task: Task = {
     ...{ ...stretches, footageMs: lastMs + 1, coarseMs },
+    softened: new Map(),
     hypotheses: hypothesesFor(evidence, stretches.audible.length, lastMs + 1, coarseMs),
     hands: apart(stretches.audible, hands),
   }
@@ -143,15 +146,17 @@ function finestStep(boundaries: number, footageMs: Ms): Ms {
 }
 
 function latticeOf(
-  { audible, between, plannedMs, footageMs, hands }: Task,
+  task: Task,
   hypothesis: Hypothesis,
   { stepMs, weighing }: { stepMs: Ms; weighing: boolean },
 ): Lattice {
+  const { audible, between, plannedMs, footageMs, hands } = task
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
   const fields = new Map<Begins, Float64Array>()
   const likely = (begins: Begins): Float64Array => {
     const tells = hypothesis.along || hypothesis.marks.some(({ kind }) => kind !== 'beep') ? begins : null
-    const field = fields.get(tells) ?? markLikelihood(hypothesis, tells, grid)
+    const field =
+      fields.get(tells) ?? markLikelihood(hypothesis, tells, grid, softenedFor(task, hypothesis, tells, grid))
     fields.set(tells, field)
     return field
   }
@@ -176,6 +181,14 @@ function latticeOf(
     lengths,
     fixed: ties.map((tie) => tie !== undefined),
   }
+}
+
+function softenedFor({ softened }: Task, { along }: Hypothesis, begins: Begins, grid: Grid): Float64Array | null {
+  if (!along) return null
+  const key = `${begins} ${grid.stepMs}`
+  const known = softened.get(key) ?? softenedBy(along, begins, grid)
+  softened.set(key, known)
+  return known
 }
 
 /** The logarithm of the weight of all paths together. @param keep called with what leads to each boundary. */

@@ -117,13 +117,23 @@ export const seenMs = (spreadMs: Ms, stepMs: Ms): Ms => Math.max(spreadMs, 8, st
 export const oddsOf = ({ boundaryLikelihood }: Pick<Mark, 'boundaryLikelihood'>): number =>
   Math.min(MOST_FACTOR, boundaryLikelihood / Math.max(1e-3, 1 - boundaryLikelihood))
 
-/** How much likelier what was heard is if a change lies in a cell than if none does. */
-export function markLikelihood(hypothesis: Hypothesis, begins: Begins, grid: Grid): Float64Array {
+/**
+ * How much likelier what was heard is if a change lies in a cell than if none does.
+ * @param softened what calls that go with tones say, from `softenedBy`.
+ */
+export function markLikelihood(
+  hypothesis: Hypothesis,
+  begins: Begins,
+  grid: Grid,
+  softened: Float64Array | null,
+): Float64Array {
   const field = fieldOf(hypothesis, begins, grid)
-  if (!hypothesis.along) return field
-  const along = fieldOf(hypothesis.along, begins, grid)
-  return field.map((one, cell) => one * (along[cell] ?? 1) ** SOFTENED)
+  return softened ? field.map((one, cell) => one * (softened[cell] ?? 1)) : field
 }
+
+/** What calls say beside tones. The same for every pitch that they may go with. */
+export const softenedBy = (along: Marking, begins: Begins, grid: Grid): Float64Array =>
+  fieldOf(along, begins, grid).map((one) => one ** SOFTENED)
 
 export interface Grid {
   cells: number

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Evidence } from '../evidence'
-import { heardRows } from './heardRows'
+import { heardRows, marksChanges } from './heardRows'
 
 const beep = (atMs: number, hz: number): Evidence => ({
   ...{ kind: 'beep', atMs, hz },
@@ -26,5 +26,22 @@ describe('rows of what was heard', () => {
       [4000, 'dot'],
       [9000, 'work'],
     ])
+  })
+  it('show chirps, likes, and speech and music as long as they last', () => {
+    const span = (kind: 'speech' | 'music', atMs: number): Evidence => ({
+      ...{ kind, atMs, spreadMs: 80, strength: 0.9, durationMs: 2000 },
+    })
+    const rows = heardRows([
+      { kind: 'chirp', atMs: 500, spreadMs: 1, strength: 1, code: 1 },
+      { kind: 'sample', atMs: 900, spreadMs: 40, strength: 0.9, word: 'work', likeMs: 5000 },
+      ...[span('speech', 1000), span('music', 3000)],
+    ])
+    expect(rows.map(({ kind, marks: [mark] }) => [kind, mark?.shape, mark?.untilMs])).toEqual([
+      ['chirp', 'tick', undefined],
+      ['sample', 'work', undefined],
+      ['speech', 'span', 3000],
+      ['music', 'span', 5000],
+    ])
+    expect(rows.filter(marksChanges).map(({ kind }) => kind)).toEqual(['chirp', 'sample'])
   })
 })

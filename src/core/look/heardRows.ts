@@ -1,11 +1,15 @@
 // What was heard in a footage, one row a kind below its sound: where a mark stands, what it may mark, how strong it is.
-import { ofKind, type Evidence } from '../evidence'
+import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
 import { SOUNDING } from '../hear/sounding'
 import { timerBeeps } from '../hear/timerBeeps'
 import type { Ms, Share } from '../units'
 import { EVIDENCE_NAMES } from '../words/en/hearing'
 import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
+
+/** Evidence that says where changes lie: it may be kept out of the matching. */
+const MARKING: readonly EvidenceKind[] = ['beep', 'chirp', 'word', 'sample', 'caption']
+export const marksChanges = ({ kind }: HeardRow): boolean => MARKING.includes(kind)
 
 /** A tone or a chirp; a call of work, of rest, or of neither; or something that lasts. */
 export interface HeardMark {
@@ -16,11 +20,14 @@ export interface HeardMark {
   shape: 'tick' | 'work' | 'rest' | 'dot' | 'span'
 }
 export interface HeardRow {
+  kind: EvidenceKind
   name: string
   marks: readonly HeardMark[]
 }
 
 export const ROW_PX = 15
+/** How plain a row is that is hushed. */
+const HUSHED: Share = 0.35
 const NAME_PX = 58
 
 /** Kinds of which nothing was heard have no row; tones of a pitch that never returns are nobody's timer. */
@@ -30,28 +37,29 @@ export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
     strength: boundaryLikelihood,
     shape: 'tick',
   }))
-  const calls = (['word', 'caption'] as const).map((kind): HeardRow => ({
-    name: EVIDENCE_NAMES[kind],
-    marks: likeliest(ofKind(evidence, kind)).map(({ atMs, strength, word }) => ({
-      ...{ atMs, strength },
-      shape: word === 'work' || word === 'rest' ? word : 'dot',
-    })),
-  }))
+  const calls = (['word', 'sample', 'caption'] as const).map((kind) =>
+    rowOf(
+      kind,
+      likeliest(ofKind(evidence, kind)).map(({ atMs, strength, word }) => ({
+        ...{ atMs, strength },
+        shape: word === 'work' || word === 'rest' ? word : 'dot',
+      })),
+    ),
+  )
   const chirps = ofKind(evidence, 'chirp').map(({ atMs, strength }): HeardMark => ({ atMs, strength, shape: 'tick' }))
-  const spans = SOUNDING.map((kind): HeardRow => ({
-    name: EVIDENCE_NAMES[kind],
-    marks: ofKind(evidence, kind).map(({ atMs, durationMs, strength }) => ({
-      ...{ atMs, untilMs: atMs + durationMs, strength },
-      shape: 'span',
-    })),
-  }))
-  return [
-    { name: EVIDENCE_NAMES.beep, marks: beeps },
-    { name: EVIDENCE_NAMES.chirp, marks: chirps },
-    ...calls,
-    ...spans,
-  ].filter(({ marks }) => marks.length > 0)
+  const spans = SOUNDING.map((kind) =>
+    rowOf(
+      kind,
+      ofKind(evidence, kind).map(({ atMs, durationMs, strength }) => ({
+        ...{ atMs, untilMs: atMs + durationMs, strength },
+        shape: 'span',
+      })),
+    ),
+  )
+  return [rowOf('beep', beeps), rowOf('chirp', chirps), ...calls, ...spans].filter(({ marks }) => marks.length > 0)
 }
+
+const rowOf = (kind: EvidenceKind, marks: HeardMark[]): HeardRow => ({ kind, name: EVIDENCE_NAMES[kind], marks })
 
 /** What may have been one call or another at one instant is drawn as the likelier. */
 const ONE_CALL_MS: Ms = 200
@@ -67,15 +75,18 @@ interface RowsView {
   /** Of the first row. */
   top: number
   palette: Palette
+  /** Kinds that are kept out of the matching. */
+  hushed: ReadonlySet<EvidenceKind>
   placeOf: (ms: Ms) => number
 }
 
 export function drawHeardRows(
   surface: Surface,
   rows: readonly HeardRow[],
-  { width, top, palette, placeOf }: RowsView,
+  { width, top, palette, hushed, placeOf }: RowsView,
 ): void {
-  rows.forEach(({ name, marks }, index) => {
+  rows.forEach(({ kind, name, marks }, index) => {
+    const loudness = hushed.has(kind) ? HUSHED : 1
     const head = top + index * ROW_PX
     surface.fillStyle = palette.paper
     surface.fillRect(0, head, width, ROW_PX - 1)
@@ -83,14 +94,19 @@ export function drawHeardRows(
       const x = placeOf(mark.atMs),
         until = placeOf(mark.untilMs ?? mark.atMs)
       if (until > NAME_PX - 6 && x < width + 6)
-        drawMark(surface, mark, { x, until, top: head + 2, foot: head + ROW_PX - 3, palette })
+        drawMark(
+          surface,
+          { ...mark, strength: mark.strength * loudness },
+          { x, until, top: head + 2, foot: head + ROW_PX - 3, palette },
+        )
     }
-    surface.globalAlpha = 1
+    surface.globalAlpha = loudness
     surface.fillStyle = palette.ink
     surface.font = `700 12px "${FONTS.text}"`
     surface.textAlign = 'left'
     surface.textBaseline = 'alphabetic'
     surface.fillText(name, 6, head + ROW_PX - 4)
+    surface.globalAlpha = 1
   })
 }
 

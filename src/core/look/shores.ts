@@ -1,5 +1,6 @@
 // Draws Sync's two shores: the score's terrain hanging above in planned time, the footage's sound below, and a thread
 // from every planned change to where it is in the footage.
+import type { EvidenceKind } from '../evidence'
 import type { PeakLevel } from '../hear/peaks'
 import { PEAKS_RATE } from '../hear/peaks'
 import { formatClock } from '../time/clock'
@@ -39,11 +40,13 @@ export interface ShoresScene {
   threads: readonly Thread[]
   levels: readonly PeakLevel[]
   heard: readonly HeardRow[]
+  /** Kinds of evidence that are kept out of the matching. */
+  hushed: ReadonlySet<EvidenceKind>
 }
 
 export function drawShores(
   surface: Surface,
-  { stretches, threads, levels, heard }: ShoresScene,
+  { stretches, threads, levels, heard, hushed }: ShoresScene,
   view: ShoresView,
 ): void {
   const { width, height, palette } = view
@@ -64,7 +67,7 @@ export function drawShores(
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
   const soundFoot = height - RULER - heard.length * ROW_PX
   drawSound(surface, levels, { top: soundTop, foot: soundFoot }, view)
-  drawHeardRows(surface, heard, { width, top: soundFoot, palette, placeOf: (ms) => placeOf(ms, view) })
+  drawHeardRows(surface, heard, { width, top: soundFoot, palette, hushed, placeOf: (ms) => placeOf(ms, view) })
   const shores = { top: waterlineOf({ height: terrainTall }), foot: soundTop }
   for (const thread of threads) if (!thread.selected) drawThread(surface, thread, shores, view)
   for (const thread of threads) if (thread.selected) drawThread(surface, thread, shores, view)

@@ -15,6 +15,7 @@ import { useCanvas } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
 import type { VideoClock } from '../parts/useVideoClock'
 import type { Change } from './changes'
+import { HushMenu } from './HushMenu'
 import { useHeard } from './useHeard'
 import { usePeaks } from './usePeaks'
 import type { Stitching } from './useStitching'
@@ -59,8 +60,12 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
   )
   const draw = useCallback(
     (pen: CanvasRenderingContext2D, width: number, height: number) =>
-      drawShores(pen, { stretches, threads, levels, heard }, { ...view, width, height, palette, footageMs }),
-    [stretches, threads, levels, heard, view, palette, footageMs],
+      drawShores(
+        pen,
+        { stretches, threads, levels, heard, hushed: on.hushed },
+        { ...view, width, height, palette, footageMs },
+      ),
+    [stretches, threads, levels, heard, on.hushed, view, palette, footageMs],
   )
   const canvas = useCanvas(draw)
 
@@ -96,6 +101,7 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
       />
       <Playhead clock={clock} view={view} colour={palette.signal} />
       <div className="absolute right-3 flex bg-paper" style={{ bottom: RULER_PX + heard.length * ROW_PX }}>
+        <HushMenu rows={heard} hushed={on.hushed} onHush={on.hush} />
         <IconButton label={words.zoomOut} disabled={view.widest} onClick={() => view.zoomBy(1.8)}>
           <ZoomOut size={18} />
         </IconButton>

@@ -7,6 +7,7 @@ import { useStore } from 'zustand'
 import { storyOf, type Story } from '@/core/align/story'
 import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
 import type { Tie } from '@/core/align/ties'
+import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
 import { problemSentence } from '@/core/words/en/problems'
@@ -54,6 +55,9 @@ export interface Stitching {
   remove: (change: Change) => void
   undo: () => void
   redo: () => void
+  /** Kinds of evidence that are left out when the changes are looked for. */
+  hushed: ReadonlySet<EvidenceKind>
+  hush: (kind: EvidenceKind, hush: boolean) => void
   /** @param tap a change that was tied just now: what sounds like it is looked for as well. */
   findChanges: (tap?: Tie) => void
 }
@@ -109,9 +113,11 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     },
     [store],
   )
-  const { hearing, looks, findChanges } = useHearing(workoutId, store)
+  const { hearing, looks, hushed, hush, findChanges } = useHearing(workoutId, store)
+  const answered = useRef(captioned)
   useEffect(() => {
-    if (captioned) findChanges()
+    if (captioned > answered.current) findChanges()
+    answered.current = captioned
   }, [captioned, findChanges])
   const stitchHere = useCallback(() => {
     if (!change || !video.current) return
@@ -145,7 +151,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     canRedo: state.future.length > 0,
     ...{ saveState: state.saveState, refusal: state.refusal, resolveStale: state.resolveStale },
     toggle: playing.toggle,
-    ...{ choose, stitchHere, nudge, moveTo, hearAround, findChanges },
+    ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges },
     remove: state.remove,
     undo: state.undoOnce,
     redo: state.redoOnce,
@@ -195,15 +201,22 @@ const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origi
 function useHearing(
   workoutId: string,
   store: ReturnType<typeof createStitchStore>,
-): Pick<Stitching, 'hearing' | 'looks' | 'findChanges'> {
+): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> {
   const [hearing, setHearing] = useState(false)
   const [looks, setLooks] = useState(0)
+  const [hushed, setHushed] = useState<ReadonlySet<EvidenceKind>>(new Set())
+  const hush = useCallback(
+    (kind: EvidenceKind, hush: boolean) =>
+      setHushed((before) => new Set(hush ? [...before, kind] : [...before].filter((one) => one !== kind))),
+    [],
+  )
   const findChanges = useCallback(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
         const since = store.getState().stitches
         const { found, likeness } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`, {
           tap: tap ?? null,
+          hushed: [...hushed],
         })
         if (found.length) store.getState().setHeard(found, since)
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
@@ -215,7 +228,7 @@ function useHearing(
         .catch((error: Error) => toast.error(error.message))
         .finally(() => setHearing(false))
     },
-    [workoutId, store],
+    [workoutId, store, hushed],
   )
-  return { hearing, looks, findChanges }
+  return { hearing, looks, hushed, hush, findChanges }
 }

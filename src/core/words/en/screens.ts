@@ -74,6 +74,8 @@ export const texts = {
     failed: 'This file will not do',
     empty: 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
     brokeOff: 'Sending broke off and did not come back. Choose the same file again to go on where it broke off.',
+    hush: 'What changes are found by',
+    hushHint: 'What is not ticked is left out when the changes are looked for again.',
     addCaptions: 'Add captions',
     captionsHint: 'WebVTT or SRT; calls in them mark changes too',
     captionsRead: (calls: number) =>

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { tieKey } from '@/core/align/boundaries'
 import { describeSync, type Aligned } from '@/core/align/sync'
 import { tieSchema } from '@/core/align/ties'
+import { EVIDENCE_KINDS } from '@/core/evidence'
 import { expand } from '@/core/expand/expand'
 import { Problem } from '@/core/problem'
 import { currentFootage, evidenceOf } from '@/server/footage'
@@ -11,14 +12,18 @@ import { findLikes } from '@/server/likes'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 
-const bodySchema = z.object({ tap: tieSchema.nullable() })
+const bodySchema = z.object({
+  tap: tieSchema.nullable(),
+  /** Kinds of evidence that are left out. */
+  hushed: z.array(z.enum(EVIDENCE_KINDS)).max(EVIDENCE_KINDS.length).default([]),
+})
 
 /**
  * Matches what was heard in the footage to the score, after what sounds like a tap was looked for where there is one.
  * Proposes; the page decides what to keep and saves it.
  */
 export const POST = route<{ id: string }>(async (request, { id }) => {
-  const { tap } = await readBody(request, bodySchema)
+  const { tap, hushed } = await readBody(request, bodySchema)
   const { id: workoutId, score } = await findWorkout(idFrom(id))
   const footage = await currentFootage(workoutId)
   if (!footage?.facts || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
@@ -28,7 +33,8 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const kept = stitches.filter((one) => one.origin === 'hand' && !(tap && tieKey(one) === tieKey(tap)))
   if (tap) await findLikes(footage, segments, tap, request.signal)
   const hands = tap ? [...kept, tap] : kept
-  const task = { score, evidence: await evidenceOf(footage.id), footageMs: durationMs, hands }
+  const evidence = (await evidenceOf(footage.id)).filter(({ kind }) => !hushed.includes(kind))
+  const task = { score, evidence, footageMs: durationMs, hands }
   const { found, likeness } = await heavy('align', task, request.signal)
   return Response.json({ ...describeSync(segments, found, durationMs), found, likeness } satisfies Aligned)
 })
