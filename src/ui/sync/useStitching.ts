@@ -113,12 +113,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     },
     [store],
   )
-  const { hearing, looks, hushed, hush, findChanges } = useHearing(workoutId, store)
-  const answered = useRef(captioned)
-  useEffect(() => {
-    if (captioned > answered.current) findChanges()
-    answered.current = captioned
-  }, [captioned, findChanges])
+  const { hearing, looks, hushed, hush, findChanges } = useHearing(workoutId, store, captioned)
   const stitchHere = useCallback(() => {
     if (!change || !video.current) return
     const ms = Math.round(video.current.currentTime * 1000)
@@ -201,6 +196,7 @@ const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origi
 function useHearing(
   workoutId: string,
   store: ReturnType<typeof createStitchStore>,
+  captioned: number,
 ): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> {
   const [hearing, setHearing] = useState(false)
   const [looks, setLooks] = useState(0)
@@ -230,5 +226,10 @@ function useHearing(
     },
     [workoutId, store, hushed],
   )
+  const answered = useRef(captioned)
+  useEffect(() => {
+    if (captioned > answered.current) findChanges()
+    answered.current = captioned
+  }, [captioned, findChanges])
   return { hearing, looks, hushed, hush, findChanges }
 }
