@@ -71,10 +71,9 @@ for (const kind of [...new Set(checked.map((one) => one.kind))].sort()) {
   )
 }
 console.log('\nsaid      right     of')
-for (let from = LEAST; from < 1; from += 0.1) {
+for (const from of [0.5, 0.6, 0.7, 0.8, SURE]) {
   const held = checked.filter(({ mass }) => calibrated(mass) >= from && calibrated(mass) < from + 0.1)
   const said = held.reduce((sum, { mass }) => sum + calibrated(mass), 0) / held.length
-  console.log(
-    `${said.toFixed(3)}     ${(held.filter(({ right }) => right).length / held.length).toFixed(3)}     ${held.length}`,
-  )
+  const right = held.filter((one) => one.right).length / held.length
+  console.log(`${said.toFixed(3)}     ${right.toFixed(3)}     ${held.length}`)
 }

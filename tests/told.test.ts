@@ -26,10 +26,10 @@ describe('sessions with faults', () => {
   })
 
   it('are sure and wrong in less than one of a hundred ties', () => {
-    const all = Array.from({ length: 63 }, (_, index) => sureTies(2000 + index))
+    const all = Array.from({ length: 42 }, (_, index) => sureTies(2000 + index))
     const right = all.reduce((sum, one) => sum + one.right, 0),
       wrong = all.reduce((sum, one) => sum + one.wrong, 0)
-    expect(right).toBeGreaterThan(500)
+    expect(right).toBeGreaterThan(350)
     expect(wrong / (right + wrong)).toBeLessThan(0.01)
   }, 240_000)
 })

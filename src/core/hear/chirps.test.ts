@@ -56,7 +56,7 @@ describe('chirps', () => {
             expect(Math.abs((chirp?.atMs ?? 0) - (at / HEARING_RATE) * 1000)).toBeLessThan(0.1)
           },
         ),
-        { numRuns: 12 },
+        { numRuns: 6 },
       )
     },
   )
