@@ -31,7 +31,7 @@ const headerSchema = z.object({
     .array(
       z.object({
         kind: z.enum(['conv', 'residual', 'linear']),
-        out: z.number().int().min(2).max(512).multipleOf(2),
+        out: z.number().int().min(4).max(512).multipleOf(4),
         in: z.number().int().min(2).max(512).multipleOf(2),
         kernel: z.number().int().min(1).max(15),
         stride: z.number().int().min(1).max(4),
@@ -210,26 +210,35 @@ function convolve(input: Float64Array, layer: Filter): Float64Array {
   return result
 }
 
-/** Each row of a matrix times one column; two rows at a time, in four sums that a processor adds side by side. */
+/** Each row of a matrix times one column; four rows at a time, in eight sums that do not wait for one another. */
 function products(column: Float64Array, rows: Float64Array, sums: Float64Array): void {
   const { length } = column
-  for (let row = 0; row + 1 < sums.length; row += 2) {
-    const first = row * length,
-      second = first + length
+  for (let row = 0; row + 3 < sums.length; row += 4) {
+    let at = row * length
     let a = 0,
       b = 0,
       c = 0,
-      d = 0
-    for (let index = 0; index < length; index += 2) {
+      d = 0,
+      e = 0,
+      f = 0,
+      g = 0,
+      h = 0
+    for (let index = 0; index < length; index += 2, at += 2) {
       const one = column[index] as number,
         other = column[index + 1] as number
-      a += one * (rows[first + index] as number)
-      b += other * (rows[first + index + 1] as number)
-      c += one * (rows[second + index] as number)
-      d += other * (rows[second + index + 1] as number)
+      a += one * (rows[at] as number)
+      b += other * (rows[at + 1] as number)
+      c += one * (rows[at + length] as number)
+      d += other * (rows[at + length + 1] as number)
+      e += one * (rows[at + 2 * length] as number)
+      f += other * (rows[at + 2 * length + 1] as number)
+      g += one * (rows[at + 3 * length] as number)
+      h += other * (rows[at + 3 * length + 1] as number)
     }
     sums[row] = a + b
     sums[row + 1] = c + d
+    sums[row + 2] = e + f
+    sums[row + 3] = g + h
   }
 }
 
