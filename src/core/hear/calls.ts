@@ -1,5 +1,6 @@
 // Hears what a coach calls out, and where somebody speaks or music plays: a small convolutional network over bands of
-// sound, trained on simulated coaches by training/train.py. Fed block by block; the network runs over stretches that overlap by as far as it sees.
+// sound, trained on simulated coaches by training/train.py. Fed block by block; the network runs over stretches that
+// overlap by as far as it sees.
 import { z } from 'zod'
 import { CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
