@@ -2,7 +2,7 @@
 //   tsx bench/align.ts
 import { boundariesOf } from '../src/core/align/boundaries'
 import { matchEvidence } from '../src/core/align/sync'
-import type { EvidenceOf } from '../src/core/evidence'
+import { byTime, type EvidenceOf } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { readShorthand } from '../src/core/shorthand/read'
 
@@ -20,7 +20,7 @@ for (const [minutes, plan] of [
   const { segments, totalMs } = expand(readShorthand(plan).score)
   const marks = boundariesOf(segments).map(({ plannedMs }) => beep(plannedMs + 20_000, 2000))
   const strays = Array.from({ length: minutes * 6 }, (_, at) => beep(1300 + at * 9973, 800 + (at % 4) * 300))
-  const evidence = [...marks, ...strays].sort((one, other) => one.atMs - other.atMs)
+  const evidence = [...marks, ...strays].sort(byTime)
   const started = performance.now()
   const { found } = matchEvidence(segments, evidence, totalMs + 60_000)
   const ms = performance.now() - started

@@ -4,8 +4,9 @@
 import { calibrated } from '../src/core/align/calibration'
 import { decode } from '../src/core/align/decode'
 import { SURE } from '../src/core/align/ties'
-import { BOUND_MS } from '../demo/takes/judge'
-import { offBy, tell } from '../demo/takes/told'
+import { boundOf } from '../demo/takes/judge'
+import { offBy } from '../demo/takes/play'
+import { tell } from '../demo/takes/told'
 
 interface Placed {
   kind: string
@@ -19,10 +20,10 @@ const LEAST = 0.5
 function placesIn(from: number, count: number): Placed[] {
   return Array.from({ length: count }, (_, index) => tell(from + index)).flatMap((told) =>
     decode(told.segments, told.evidence, told.played.footageMs).posteriors.flatMap(
-      ({ boundary, instants: [likeliest], evidence: [kind] }): Placed[] => {
-        if (!likeliest || !kind || likeliest.mass < LEAST) return []
+      ({ boundary, instants: [likeliest], evidence }): Placed[] => {
+        if (!likeliest || !evidence.length || likeliest.mass < LEAST) return []
         const off = offBy(told.played, { ...boundary, footageMs: likeliest.footageMs })
-        const right = off <= (kind === 'beep' ? BOUND_MS.tone : BOUND_MS.call)
+        const right = off <= boundOf(evidence)
         return [{ kind: `${told.faults}, ${told.marker}`, mass: likeliest.mass, right }]
       },
     ),

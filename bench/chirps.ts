@@ -2,7 +2,7 @@
 //   tsx bench/chirps.ts
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { levelOf, mix, RATE } from '../demo/takes/sounds'
+import { feed, levelOf, mix, RATE } from '../demo/takes/sounds'
 import { makeTake } from '../demo/takes/takes'
 import { ChirpListener, type Chirp } from '../src/core/hear/chirps'
 import { CHIRP_VOICES, chirpSound } from '../src/core/sound/chirp'
@@ -12,7 +12,7 @@ const { sound } = makeTake('beeps under speech and music', 'test', 0, join(tmpdi
 
 function heardIn(samples: Float32Array): Chirp[] {
   const listener = new ChirpListener()
-  for (let at = 0; at < samples.length; at += RATE) listener.push(samples.subarray(at, at + RATE))
+  feed(listener, samples)
   return listener.finish()
 }
 

@@ -8,7 +8,7 @@ import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { type Cut, type ShownSegment, asPlanned, followed } from '../src/core/cut/cut'
-import { ofKind, type Evidence } from '../src/core/evidence'
+import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps, type TimerBeep } from '../src/core/hear/timerBeeps'
@@ -208,8 +208,6 @@ const syncCommand: Command = async (files, options) => {
     )
   for (const id of result.missing) print(`missing                ${id}`)
 }
-
-const byTime = (one: { atMs: Ms }, other: { atMs: Ms }): number => one.atMs - other.atMs
 
 const cutCommand: Command = async (files, options) => {
   const [plan = '', footage = ''] = only(files, 2)

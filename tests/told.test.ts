@@ -2,15 +2,14 @@
 import { describe, expect, it } from 'vitest'
 import { SURE } from '../src/core/align/ties'
 import { matchEvidence } from '../src/core/align/sync'
-import { BOUND_MS } from '../demo/takes/judge'
-import { offBy, tell } from '../demo/takes/told'
+import { boundOf } from '../demo/takes/judge'
+import { offBy } from '../demo/takes/play'
+import { tell } from '../demo/takes/told'
 
 function sureTies(number: number): { right: number; wrong: number } {
   const { segments, evidence, played } = tell(number)
   const sure = matchEvidence(segments, evidence, played.footageMs).found.filter(({ confidence }) => confidence >= SURE)
-  const right = sure.filter(
-    (tie) => offBy(played, tie) <= (tie.evidence.includes('beep') ? BOUND_MS.tone : BOUND_MS.call),
-  )
+  const right = sure.filter((tie) => offBy(played, tie) <= boundOf(tie.evidence))
   return { right: right.length, wrong: sure.length - right.length }
 }
 

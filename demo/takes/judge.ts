@@ -1,16 +1,20 @@
 // A take heard by the real listeners and matched by the real model, held against its truth.
 import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
 import { matchEvidence } from '../../src/core/align/sync'
-import type { Evidence } from '../../src/core/evidence'
+import { byTime, type Evidence, type EvidenceKind } from '../../src/core/evidence'
 import { readCaptions } from '../../src/core/hear/captions'
 import { Hearing } from '../../src/core/hear/hearing'
 import { BandGatherer, likesOf } from '../../src/core/hear/likes'
 import { callModel } from '../../src/engine/models'
-import { RATE } from './sounds'
+import { offBy } from './play'
+import { feed } from './sounds'
 import type { Take } from './takes'
 
 /** A tie is right within this of its truth: where a tone marks it, and where only a call does. */
 export const BOUND_MS = { tone: 100, call: 400 }
+export const boundOf = (evidence: readonly EvidenceKind[]): number =>
+  evidence.some((kind) => kind === 'beep' || kind === 'chirp') ? BOUND_MS.tone : BOUND_MS.call
+
 export interface Tied {
   confidence: number
   boundMs: number
@@ -35,13 +39,13 @@ const isMarked = (came: readonly number[] | undefined, { silent: { fromMs, toMs 
 /** What the real listeners hear in a sound, in order of time. */
 export async function hear(sound: Float32Array): Promise<Evidence[]> {
   const hearing = new Hearing({ model: await callModel() })
-  for (let at = 0; at < sound.length; at += RATE) hearing.push(sound.subarray(at, at + RATE))
+  feed(hearing, sound)
   return hearing.finish()
 }
 
 function bandsOf(sound: Float32Array): Float32Array {
   const bands = new BandGatherer()
-  for (let at = 0; at < sound.length; at += RATE) bands.push(sound.subarray(at, at + RATE))
+  feed(bands, sound)
   return bands.finish()
 }
 
@@ -50,7 +54,7 @@ export async function judgeTake(take: Take): Promise<Outcome> {
   const started = process.cpuUsage()
   const read = captions === null ? [] : await readCaptions(captions)
   const likes = tap ? likesOf(bandsOf(sound), tap.footageMs, 'work') : []
-  const evidence = [...(await hear(sound)), ...read, ...likes].sort((one, other) => one.atMs - other.atMs)
+  const evidence = [...(await hear(sound)), ...read, ...likes].sort(byTime)
   const heard = process.cpuUsage(started)
   const { found, likeness } = matchEvidence(segments, evidence, played.footageMs, tap ? [tap] : [])
   const matched = process.cpuUsage(started)
@@ -59,15 +63,9 @@ export async function judgeTake(take: Take): Promise<Outcome> {
   const names = new Set(audible.map(tieKey))
   const ties = found.flatMap((one): Tied[] => {
     if (!names.has(tieKey(one))) return []
-    const came = truth.get(tieKey(one))
-    const errorMs = came ? Math.min(...came.map((atMs) => Math.abs(one.footageMs - atMs))) : null
-    return [
-      {
-        confidence: one.confidence,
-        boundMs: one.evidence.some((kind) => kind === 'beep' || kind === 'chirp') ? BOUND_MS.tone : BOUND_MS.call,
-        errorMs,
-      },
-    ]
+    const off = offBy({ truth }, one)
+    const { confidence } = one
+    return [{ confidence, boundMs: boundOf(one.evidence), errorMs: Number.isFinite(off) ? off : null }]
   })
   const hearS = (heard.user + heard.system) / 1e6
   return {

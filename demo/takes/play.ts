@@ -1,6 +1,7 @@
 // What really happens in a simulated session, from a score and a seed: how long each stretch lasts, what is left out,
 // what is done twice, when the timer is started again, and which part of it is filmed. The truth is written from it.
 import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
+import type { Tie } from '../../src/core/align/ties'
 import type { Segment } from '../../src/core/score/segment'
 import type { Ms } from '../../src/core/units'
 import { seededRandom } from '../camera/random'
@@ -123,3 +124,7 @@ function filmed(segments: readonly Segment[], stretches: readonly Stretch[], len
     footageMs: Math.round(toMs - fromMs),
   }
 }
+
+/** How far a tie is from the nearest time that its change really came; infinite where it never did. */
+export const offBy = ({ truth }: Pick<Played, 'truth'>, tie: Tie): Ms =>
+  Math.min(Infinity, ...(truth.get(tieKey(tie)) ?? []).map((atMs) => Math.abs(atMs - tie.footageMs)))

@@ -8,6 +8,11 @@ export const RATE = 16_000
 export const mix = (into: Float32Array, sound: Float32Array, atMs: number, gain: number): void =>
   addFrom(into, sound, Math.round((atMs / 1000) * RATE), gain)
 
+/** Hands a sound to a listener, a second at a time. */
+export function feed(listener: { push: (samples: Float32Array) => void }, sound: Float32Array): void {
+  for (let at = 0; at < sound.length; at += RATE) listener.push(sound.subarray(at, at + RATE))
+}
+
 /** A steady tone with soft edges and a weaker octave above it. */
 export function tone(hz: number, lengthMs: number, overtone = 0.15): Float32Array {
   const out = new Float32Array(Math.round((lengthMs / 1000) * RATE))

@@ -1,7 +1,6 @@
 // Sessions of which only the evidence is made, as the listeners tell it, and no sound: thousands in the time of one
 // take. They are for calibration; what the listeners really hear is measured with takes.
-import { tieKey } from '../../src/core/align/boundaries'
-import type { Evidence } from '../../src/core/evidence'
+import { byTime, type Evidence } from '../../src/core/evidence'
 import { expand } from '../../src/core/expand/expand'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'
@@ -41,9 +40,7 @@ export function tell(number: number): Told {
   const evidence = marker === 'calls' ? callsIn(played, missed, random) : tonesIn(played, { marker, missed }, random)
   return {
     ...{ faults, marker, segments, played },
-    evidence: evidence
-      .filter(({ atMs }) => atMs >= 0 && atMs < played.footageMs)
-      .sort((one, other) => one.atMs - other.atMs),
+    evidence: evidence.filter(({ atMs }) => atMs >= 0 && atMs < played.footageMs).sort(byTime),
   }
 }
 
@@ -95,9 +92,3 @@ function callsIn(played: Played, missed: number, random: Random): Evidence[] {
     calls.push(call(atMs, random() < 0.5, 0.05 + 0.9 * random() ** 3))
   return calls
 }
-
-/** How far a place is from the nearest time that its change really came; infinite where it never did. */
-export const offBy = (
-  { truth }: Played,
-  tie: { segmentId: string; edge: 'start' | 'end'; footageMs: number },
-): number => Math.min(Infinity, ...(truth.get(tieKey(tie)) ?? []).map((atMs) => Math.abs(atMs - tie.footageMs)))

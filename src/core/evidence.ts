@@ -1,5 +1,6 @@
 // Evidence: something heard or seen in a footage at an instant. One union for every kind, guarded where it is stored.
 import { z } from 'zod'
+import type { Ms } from './units'
 
 /** What every kind has. Times are footage time, in milliseconds with a fraction. */
 const instant = {
@@ -52,6 +53,9 @@ export const EVIDENCE_KINDS = [
   'log',
   'hand',
 ] as const satisfies readonly EvidenceKind[]
+
+/** Sorts by time. */
+export const byTime = (one: { atMs: Ms }, other: { atMs: Ms }): number => one.atMs - other.atMs
 
 /** The evidence of one kind, in the order given. */
 export const ofKind = <Kind extends EvidenceKind>(all: readonly Evidence[], kind: Kind): EvidenceOf<Kind>[] =>

@@ -1,7 +1,6 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
 // peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
 import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceOf } from '../core/evidence'
-import { heardSchema } from '../core/hear/hearing'
 import { Problem } from '../core/problem'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
@@ -167,7 +166,7 @@ export async function evidenceOf(footageId: string): Promise<Evidence[]> {
 export async function heardPieces(footageId: string): Promise<Map<number, Evidence[]>> {
   const rows = await sql()<{ piece: number; evidence: unknown }[]>`
     select piece, evidence from heard_pieces where footage_id = ${footageId} and engine = ${EVIDENCE_VERSION}`
-  return new Map(rows.map(({ piece, evidence }) => [piece, heardSchema.parse(evidence)]))
+  return new Map(rows.map(({ piece, evidence }) => [piece, evidenceSchema.array().parse(evidence)]))
 }
 
 export async function keepPiece(footageId: string, piece: number, evidence: readonly Evidence[]): Promise<void> {

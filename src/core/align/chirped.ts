@@ -4,6 +4,7 @@ import type { EvidenceOf } from '../evidence'
 import type { Segment } from '../score/segment'
 import type { Ms, Ppm } from '../units'
 import { boundariesOf } from './boundaries'
+import { longestRising } from './rising'
 import type { Tie } from './ties'
 
 /** The floor's clock against the camera's, and what a loudspeaker waits. */
@@ -27,7 +28,7 @@ export function chirpTies(segments: readonly Segment[], chirps: readonly Evidenc
   const placed = chirps
     .filter(({ code }) => code > 0 && code <= boundaries.length)
     .map(({ code, atMs }): Placed => ({ at: code - 1, atMs }))
-  const rising = longestRising(placed)
+  const rising = following(placed)
   if (!areOfThisScore(segments, rising)) return []
   return rising.flatMap(({ at, atMs }) => {
     const boundary = boundaries[at]
@@ -35,21 +36,9 @@ export function chirpTies(segments: readonly Segment[], chirps: readonly Evidenc
   })
 }
 
-/** What was done twice is heard twice: the most that follow one another in the score. */
-function longestRising(placed: readonly Placed[]): Placed[] {
-  const lengths: number[] = []
-  const before = placed.map(({ at }, index) => {
-    let best = -1
-    for (let earlier = 0; earlier < index; earlier++)
-      if ((placed[earlier]?.at ?? at) < at && (lengths[earlier] ?? 0) > (lengths[best] ?? 0)) best = earlier
-    lengths[index] = (lengths[best] ?? 0) + 1
-    return best
-  })
-  const chosen: Placed[] = []
-  for (let index = lengths.indexOf(Math.max(...lengths)); index >= 0; index = before[index] ?? -1)
-    chosen.push(...placed.slice(index, index + 1))
-  return chosen.reverse()
-}
+/** The most that follow one another in the score; of what was done twice, the first: it is looked for from the end. */
+const following = (placed: readonly Placed[]): Placed[] =>
+  longestRising(placed.toReversed(), ({ at }) => -at, false).reverse()
 
 function areOfThisScore(segments: readonly Segment[], placed: readonly Placed[]): boolean {
   const agree = placed.slice(1).flatMap((one, index): boolean[] => {

@@ -7,7 +7,7 @@ import { calibrated } from './calibration'
 import { CHIRP_SIGMA_MS, chirpTies } from './chirped'
 import { fitClock } from './clock'
 import { decode } from './decode'
-import { tieProblem, type Stitch, type Tie } from './ties'
+import { holdBeside, placesOf, type Stitch, type Tie } from './ties'
 
 /** A tie that was heard, with what stands for and against it. */
 export interface FoundStitch extends Stitch {
@@ -67,7 +67,10 @@ export function matchEvidence(
   footageMs: Ms,
   hands: readonly Tie[] = [],
 ): Matched {
-  const chirped = chirpTies(segments, ofKind(evidence, 'chirp')).filter((tie) => !crossesAny(segments, hands, tie))
+  const places = placesOf(segments)
+  const chirped = chirpTies(segments, ofKind(evidence, 'chirp')).filter((tie) =>
+    hands.every((hand) => tieKey(hand) !== tieKey(tie) && holdBeside(places, hand, tie)),
+  )
   const { posteriors, likeness } = decode(segments, evidence, footageMs, [...hands, ...chirped])
   const coded = chirped.map((tie): FoundStitch => ({
     ...tie,
@@ -89,17 +92,12 @@ export function matchEvidence(
       ]
     },
   )
-  const places = new Map(boundariesOf(segments).map((boundary, at) => [tieKey(boundary), at]))
   const placeOf = (tie: Tie): number => places.get(tieKey(tie)) ?? 0
   return {
     found: [...coded, ...found].sort((one, other) => placeOf(one) - placeOf(other)),
     likeness: coded.length ? Math.max(likeness, calibrated(1)) : likeness,
   }
 }
-
-/** A hand has tied this change elsewhere, or holds another on the wrong side of it. */
-const crossesAny = (segments: readonly Segment[], hands: readonly Tie[], tie: Tie): boolean =>
-  hands.some((hand) => tieProblem(segments, [hand, tie], Infinity) !== null)
 
 /** The contract's report for stitches of any origin. @param footageMs length of the footage. */
 export function describeSync(segments: readonly Segment[], stitches: readonly Stitch[], footageMs: Ms): SyncResult {

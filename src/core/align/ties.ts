@@ -7,6 +7,7 @@ import type { Segment } from '../score/segment'
 import { DAY, type Ms, type Share } from '../units'
 import { tieName } from '../words/en/names'
 import { boundariesOf, tieKey } from './boundaries'
+import { longestRising } from './rising'
 
 /** A boundary tied to an instant of footage. */
 export const tieSchema = z.object({
@@ -48,7 +49,7 @@ interface Placed<T extends Tie> {
 
 /** Ties in the order of their boundaries; those of boundaries that the score no longer has are left out. */
 function inOrder<T extends Tie>(segments: readonly Segment[], ties: readonly T[]): Placed<T>[] {
-  const places = new Map(boundariesOf(segments).map((boundary, at) => [tieKey(boundary), at]))
+  const places = placesOf(segments)
   return ties
     .flatMap((tie): Placed<T>[] => {
       const at = places.get(tieKey(tie))
@@ -84,6 +85,19 @@ export function tieProblem(segments: readonly Segment[], ties: readonly Tie[], f
   return null
 }
 
+/** Places of boundaries in the order of the score, by their keys. */
+export type Places = ReadonlyMap<string, number>
+export const placesOf = (segments: readonly Segment[]): Places =>
+  new Map(boundariesOf(segments).map((boundary, at) => [tieKey(boundary), at]))
+
+/** Whether ties of two changes stand in the order of the score; what the score no longer has is in nobody's way. */
+export function holdBeside(places: Places, one: Tie, other: Tie): boolean {
+  const at = places.get(tieKey(one)),
+    beside = places.get(tieKey(other))
+  if (at === undefined || beside === undefined) return true
+  return at < beside ? one.footageMs <= other.footageMs : one.footageMs >= other.footageMs
+}
+
 export type HandTied = { ties: Stitch[]; dropped: number; problem: null } | { ties: null; problem: TieProblem }
 
 /**
@@ -96,16 +110,8 @@ export function withHandTie(segments: readonly Segment[], ties: readonly Stitch[
   const hands = [...others.filter((one) => one.origin === 'hand'), hand]
   const problem = tieProblem(segments, hands, footageMs)
   if (problem) return { ties: null, problem }
-  const places = new Map(boundariesOf(segments).map((boundary, at) => [tieKey(boundary), at]))
-  const here = places.get(tieKey(hand)) ?? -1
-  const kept = others.filter((one) => {
-    const at = places.get(tieKey(one))
-    return (
-      one.origin === 'hand' ||
-      at === undefined ||
-      (at < here ? one.footageMs <= hand.footageMs : one.footageMs >= hand.footageMs)
-    )
-  })
+  const places = placesOf(segments)
+  const kept = others.filter((one) => one.origin === 'hand' || holdBeside(places, one, hand))
   return { ties: [...kept, hand], dropped: others.length - kept.length, problem: null }
 }
 
@@ -121,14 +127,15 @@ export function holdingTies<T extends Tie>(
   const inside = inOrder(segments, ties).filter(({ tie }) => tie.footageMs >= 0 && tie.footageMs <= footageMs)
   const once = inside.filter(({ at }, index) => inside[index + 1]?.at !== at)
   if (once.every(({ tie }, index) => index === 0 || (once[index - 1]?.tie.footageMs ?? 0) <= tie.footageMs)) return once
-  const hands = longestRising(once.filter(({ tie }) => 'origin' in tie && tie.origin === 'hand'))
+  const neverFalling = (all: readonly Placed<T>[]): Placed<T>[] => longestRising(all, ({ tie }) => tie.footageMs, true)
+  const hands = neverFalling(once.filter(({ tie }) => 'origin' in tie && tie.origin === 'hand'))
   const kept: Placed<T>[] = []
   for (let gap = 0; gap <= hands.length; gap++) {
     const left = hands[gap - 1],
       right = hands[gap]
     if (left) kept.push(left)
     kept.push(
-      ...longestRising(
+      ...neverFalling(
         once.filter(
           ({ at, tie }) =>
             at > (left?.at ?? -1) &&
@@ -140,29 +147,4 @@ export function holdingTies<T extends Tie>(
     )
   }
   return kept
-}
-
-/** The longest selection whose times never fall; n log n. */
-function longestRising<T extends Tie>(all: readonly Placed<T>[]): Placed<T>[] {
-  /** `tails[k]`: index of the smallest last time of a selection of k + 1. */
-  const tails: number[] = []
-  const before: number[] = []
-  const timeAt = (index: number | undefined): Ms => all[index ?? -1]?.tie.footageMs ?? -Infinity
-  all.forEach(({ tie }, index) => {
-    let low = 0,
-      high = tails.length
-    while (low < high) {
-      const middle = (low + high) >> 1
-      if (timeAt(tails[middle]) <= tie.footageMs) low = middle + 1
-      else high = middle
-    }
-    before[index] = tails[low - 1] ?? -1
-    tails[low] = index
-  })
-  const chosen: Placed<T>[] = []
-  for (let index = tails.at(-1) ?? -1; index >= 0; index = before[index] ?? -1) {
-    const one = all[index]
-    if (one) chosen.push(one)
-  }
-  return chosen.reverse()
 }

@@ -1,4 +1,5 @@
 // Hypotheses of a timer: which of the pitches that return are its own.
+import { byTime } from '../evidence'
 import { pitchFamilies, timerBeeps, type TimerBeep } from '../hear/timerBeeps'
 import type { Beep } from '../hear/tones'
 import { SECOND, type Ms } from '../units'
@@ -84,4 +85,4 @@ const withUnheard = (held: readonly TimerBeep[]): TimerBeep[] =>
       }))
       return [later ? { ...one, boundaryLikelihood } : one, ...unheard]
     })
-    .sort((one, other) => one.atMs - other.atMs)
+    .sort(byTime)

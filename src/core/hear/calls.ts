@@ -2,7 +2,7 @@
 // sound, trained on simulated coaches by training/train.py. Fed block by block; the network runs over stretches that
 // overlap by as far as it sees.
 import { z } from 'zod'
-import { CALLS, type EvidenceOf } from '../evidence'
+import { byTime, CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Ms, Share } from '../units'
 import { MEL_BANDS, MEL_STEP_MS, MelListener } from './mel'
@@ -278,5 +278,5 @@ function callsIn(chances: Float32Array): SpokenCall[] {
     }
     return calls
   })
-  return found.sort((one, other) => one.atMs - other.atMs)
+  return found.sort(byTime)
 }

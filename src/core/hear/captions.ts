@@ -1,7 +1,7 @@
 // Captions that came with a footage (WebVTT or SRT): what was said, when, and which of it calls a change. Their times
 // are as good as whoever made them: weak evidence.
 import { parseText } from 'media-captions'
-import { CALLS, type EvidenceOf } from '../evidence'
+import { byTime, CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Ms, Share } from '../units'
 import { CALL_WORDS } from './callWords'
@@ -41,9 +41,7 @@ export async function readCaptions(text: string): Promise<EvidenceOf<'caption'>[
   if (!cues.length) throw new Problem({ code: 'captions-unreadable' })
   if (cues.length > MOST_CAPTIONS)
     throw new Problem({ code: 'too-many', what: 'captions', found: cues.length, most: MOST_CAPTIONS })
-  const words = cues
-    .flatMap((cue) => wordsOf(cue.text, cue.startTime * 1000, cue.endTime * 1000))
-    .sort((one, other) => one.atMs - other.atMs)
+  const words = cues.flatMap((cue) => wordsOf(cue.text, cue.startTime * 1000, cue.endTime * 1000)).sort(byTime)
   return clausesOf(words).flatMap(callIn)
 }
 

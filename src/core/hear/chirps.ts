@@ -1,7 +1,7 @@
 // Hears coded chirps by matched filters: first the rising sweep that leads each one, then its 24 bits, then when it
 // began, from all of it together. Fed block by block; works at a fixed amount of memory.
 import FFT from 'fft.js'
-import type { EvidenceOf } from '../evidence'
+import { byTime, type EvidenceOf } from '../evidence'
 import {
   chipAt,
   CHIRP_BANDS,
@@ -74,7 +74,7 @@ export class ChirpListener {
       this.held.fill(0, this.filled)
       this.search()
     }
-    return this.found.sort((one, other) => one.atMs - other.atMs).reduce(withoutOverlap, [])
+    return this.found.sort(byTime).reduce(withoutOverlap, [])
   }
 
   private take(block: Float64Array): void {

@@ -1,6 +1,6 @@
 // All that listens to a recording, piece by piece: each piece is heard by itself, with some seconds to either side, so
 // that a hearing that was ended in the middle goes on with the piece that it was in.
-import { evidenceSchema, type Evidence } from '../evidence'
+import { byTime, ofKind, type Evidence } from '../evidence'
 import { SECOND, type Ms, type Samples } from '../units'
 import { CallListener, type CallModel } from './calls'
 import { ChirpListener } from './chirps'
@@ -60,9 +60,9 @@ export class Hearing {
     for (const one of this.open) this.close(one)
     this.open = []
     const all = [...this.pieces.values()].flat()
-    const spans = SOUNDING.flatMap((kind) => joinedSpans(all.filter((one) => one.kind === kind) as SoundingSpan[]))
+    const spans = SOUNDING.flatMap((kind) => joinedSpans(ofKind(all, kind)))
     const instants = all.filter(({ kind }) => !isSounding(kind))
-    return [...instants, ...spans].sort((one, other) => one.atMs - other.atMs)
+    return [...instants, ...spans].sort(byTime)
   }
 
   private beginOf(piece: number): Samples {
@@ -110,6 +110,3 @@ function joinedSpans(spans: readonly SoundingSpan[]): SoundingSpan[] {
   }
   return whole
 }
-
-/** Guards pieces that were kept. */
-export const heardSchema = evidenceSchema.array()

@@ -1,6 +1,6 @@
 // Finds what sounds like one call that somebody pointed at, in whatever language: the features around the tap are a
 // template, laid over the recording by dynamic time warping from half to twice its pace.
-import type { EvidenceOf } from '../evidence'
+import { byTime, type EvidenceOf } from '../evidence'
 import type { Ms, Share } from '../units'
 import { MEL_BANDS, MEL_STEP_MS, MelListener } from './mel'
 
@@ -86,7 +86,7 @@ export function likesOf(bands: Float32Array, tapMs: Ms, word: 'work' | 'rest'): 
     if (Math.abs(atMs - tapMs) < APART_MS) continue
     found.push({ kind: 'sample', word, atMs, spreadMs: SPREAD_MS, strength, likeMs: tapMs })
   }
-  return found.sort((one, other) => one.atMs - other.atMs)
+  return found.sort(byTime)
 }
 
 const MOST_LIKES = 2000

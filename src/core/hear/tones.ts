@@ -1,7 +1,7 @@
 // Hears an interval timer's beeps: steady tones of unknown pitch with a sudden start. Fed block by block, so that
 // a recording of any length is heard in a fixed amount of memory.
 import FFT from 'fft.js'
-import type { EvidenceOf } from '../evidence'
+import { byTime, type EvidenceOf } from '../evidence'
 import type { Hertz, Samples } from '../units'
 
 /** A tone heard; the onset has a fraction of a millisecond. */
@@ -77,7 +77,7 @@ export class ToneListener {
   finish(): Beep[] {
     for (const track of this.tracks) this.close(track)
     this.tracks = []
-    return onePerInstant(this.beeps.sort((one, other) => one.atMs - other.atMs))
+    return onePerInstant(this.beeps.sort(byTime))
   }
 
   private analyse(): void {

@@ -6,6 +6,7 @@ import type { Move } from '@/core/score/move'
 import { scoreTexts } from '@/core/words/en/score'
 import { writeMovesCsv, writeMovesJson } from '@/core/write/moveFile'
 import { Button } from '../parts/Button'
+import { FileInput } from '../parts/FileInput'
 
 const words = scoreTexts.moves
 
@@ -40,18 +41,7 @@ export function MoveFiles({ moves, onNew, onFile }: Props): ReactNode {
       >
         {words.exportJson}
       </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.json"
-        className="hidden"
-        aria-label={words.import}
-        onChange={(event) => {
-          const picked = event.target.files?.[0]
-          if (picked) onFile(picked)
-          event.target.value = ''
-        }}
-      />
+      <FileInput ref={file} label={words.import} accept=".csv,.json" onFile={onFile} />
     </div>
   )
 }

@@ -20,6 +20,7 @@ import { shifted } from '@/core/score/versions'
 import { SECOND, type Ms } from '@/core/units'
 import { scoreTexts as words } from '@/core/words/en/score'
 import { Button } from '../parts/Button'
+import { MenuContent } from '../parts/MenuContent'
 import { AddSection } from './AddSection'
 import { sectionToAdd } from './newPart'
 import type { Dialog } from './ScoreDialogs'
@@ -114,26 +115,20 @@ function PrintMenu({ id }: { id: string }): ReactNode {
           {words.print}
         </Button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          sideOffset={4}
-          className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl"
-        >
-          {PRINTS.map(([as, label]) => (
-            <DropdownMenu.Item key={as} asChild>
-              <a
-                href={`/w/${id}/print?as=${as}`}
-                target="_blank"
-                rel="noreferrer"
-                className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
-              >
-                {label}
-              </a>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <MenuContent align="start">
+        {PRINTS.map(([as, label]) => (
+          <DropdownMenu.Item key={as} asChild>
+            <a
+              href={`/w/${id}/print?as=${as}`}
+              target="_blank"
+              rel="noreferrer"
+              className="flex min-h-9 items-center px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+            >
+              {label}
+            </a>
+          </DropdownMenu.Item>
+        ))}
+      </MenuContent>
     </DropdownMenu.Root>
   )
 }

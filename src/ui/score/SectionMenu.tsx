@@ -10,6 +10,7 @@ import { recognise, toList } from '@/core/score/listing'
 import { freshKey } from '@/core/score/score'
 import { scoreTexts as words } from '@/core/words/en/score'
 import type { Edit } from './edit'
+import { MenuContent } from '../parts/MenuContent'
 
 interface Props {
   section: Section
@@ -36,24 +37,18 @@ export function SectionMenu(props: Props): ReactNode {
           <Ellipsis size={19} />
         </button>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-40 border-t-8 border-land bg-paper p-2 shadow-2xl"
-        >
-          {entriesFor(props).map(({ label, icon, run }) => (
-            <DropdownMenu.Item
-              key={label}
-              onSelect={run}
-              className="flex min-h-9 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
-            >
-              {icon}
-              {label}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <MenuContent align="end">
+        {entriesFor(props).map(({ label, icon, run }) => (
+          <DropdownMenu.Item
+            key={label}
+            onSelect={run}
+            className="flex min-h-9 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+          >
+            {icon}
+            {label}
+          </DropdownMenu.Item>
+        ))}
+      </MenuContent>
     </DropdownMenu.Root>
   )
 }

@@ -11,6 +11,7 @@ import type { ShelfEntry, ShelfQuestion } from '@/server/workouts'
 import { call } from '../api'
 import { Bar } from '../parts/Bar'
 import { Button, IconButton } from '../parts/Button'
+import { FileInput } from '../parts/FileInput'
 import { Terrain } from '../parts/Terrain'
 import { texts } from '@/core/words/en/screens'
 import { NewWorkout } from './NewWorkout'
@@ -98,17 +99,11 @@ export function Shelf({ workouts, question, removed, older, first }: Props): Rea
           <Button weight="main" icon={<Plus size={18} />} onClick={() => setMaking(true)}>
             {words.make}
           </Button>
-          <input
+          <FileInput
             ref={file}
-            type="file"
-            hidden
+            label={words.fromFile}
             accept=".json,.csv,.txt"
-            aria-label={words.fromFile}
-            onChange={(event) => {
-              const [chosen] = event.target.files ?? []
-              if (chosen) void openPlan(chosen)
-              event.target.value = ''
-            }}
+            onFile={(chosen) => void openPlan(chosen)}
           />
         </div>
         <ShelfSearch question={question} removed={removed} />

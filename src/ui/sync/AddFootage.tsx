@@ -6,6 +6,7 @@ import { toast } from 'sonner'
 import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
+import { FileInput } from '../parts/FileInput'
 import { ProgressLine } from '../parts/ProgressLine'
 import { texts } from '@/core/words/en/screens'
 import type { UploadState } from './useUpload'
@@ -114,17 +115,7 @@ export function ChooseFile({
       <Button weight={plain ? 'bare' : 'main'} onClick={() => input.current?.click()}>
         {label}
       </Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label={label}
-        onChange={(event) => {
-          const [file] = event.target.files ?? []
-          if (file) onFile(file)
-          event.target.value = ''
-        }}
-      />
+      <FileInput ref={input} label={label} onFile={onFile} />
     </>
   )
 }

@@ -7,6 +7,8 @@ import { useRef, type ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import type { FootageAside } from '@/server/footage'
 import { Button } from '../parts/Button'
+import { MenuContent } from '../parts/MenuContent'
+import { FileInput } from '../parts/FileInput'
 
 const words = texts.sync
 
@@ -22,57 +24,35 @@ export function FootageMenu({ current, aside, onTake, onPut, onCaptions }: Props
   const captions = useRef<HTMLInputElement>(null)
   return (
     <>
-      <input
-        ref={captions}
-        type="file"
-        hidden
-        accept=".vtt,.srt,text/vtt"
-        aria-label={words.addCaptions}
-        onChange={(event) => {
-          const [file] = event.target.files ?? []
-          if (file) onCaptions(file)
-          event.target.value = ''
-        }}
-      />
+      <FileInput ref={captions} label={words.addCaptions} accept=".vtt,.srt,text/vtt" onFile={onCaptions} />
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
           <Button weight="bare" icon={<Film size={17} />}>
             {aside.length ? words.footageAside(aside.length) : words.footage}
           </Button>
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-40 max-w-96 border-t-8 border-land bg-paper p-2 shadow-2xl"
-          >
-            {current && (
-              <>
-                <Item
-                  name={current.name}
-                  note={words.inUse}
-                  action={words.putAsideNow}
-                  onSelect={() => onPut(current)}
-                />
-                <Item
-                  name={words.addCaptions}
-                  note={words.captionsHint}
-                  action={words.choose}
-                  onSelect={() => captions.current?.click()}
-                />
-              </>
-            )}
-            {aside.map((one) => (
+        <MenuContent align="end" className="max-w-96">
+          {current && (
+            <>
+              <Item name={current.name} note={words.inUse} action={words.putAsideNow} onSelect={() => onPut(current)} />
               <Item
-                key={one.id}
-                name={one.name}
-                note={words.withTies(one.ties)}
-                action={words.takeBack}
-                onSelect={() => onTake(one)}
+                name={words.addCaptions}
+                note={words.captionsHint}
+                action={words.choose}
+                onSelect={() => captions.current?.click()}
               />
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
+            </>
+          )}
+          {aside.map((one) => (
+            <Item
+              key={one.id}
+              name={one.name}
+              note={words.withTies(one.ties)}
+              action={words.takeBack}
+              onSelect={() => onTake(one)}
+            />
+          ))}
+        </MenuContent>
       </DropdownMenu.Root>
     </>
   )

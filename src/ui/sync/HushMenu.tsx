@@ -7,6 +7,7 @@ import type { EvidenceKind } from '@/core/evidence'
 import { marksChanges, type HeardRow } from '@/core/look/heardRows'
 import { texts } from '@/core/words/en/screens'
 import { IconButton } from '../parts/Button'
+import { MenuContent } from '../parts/MenuContent'
 
 const words = texts.sync
 
@@ -26,32 +27,26 @@ export function HushMenu({ rows, hushed, onHush }: Props): ReactNode {
           <EarOff size={17} />
         </IconButton>
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-40 w-64 border-t-8 border-land bg-paper p-2 shadow-2xl"
-        >
-          <DropdownMenu.Label className="px-3 pb-2 text-[13px] text-quiet">{words.hushHint}</DropdownMenu.Label>
-          {marking.map(({ kind, name, marks }) => (
-            <DropdownMenu.CheckboxItem
-              key={kind}
-              checked={!hushed.has(kind)}
-              onCheckedChange={(used) => onHush(kind, !used)}
-              onSelect={(event) => event.preventDefault()}
-              className="flex min-h-11 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
-            >
-              <span className="grid size-5 place-items-center border-2 border-current">
-                <DropdownMenu.ItemIndicator>
-                  <Check size={15} strokeWidth={3} />
-                </DropdownMenu.ItemIndicator>
-              </span>
-              <b>{name}</b>
-              <span className="ml-auto tabular-nums">{marks.length}</span>
-            </DropdownMenu.CheckboxItem>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <MenuContent align="end" className="w-64">
+        <DropdownMenu.Label className="px-3 pb-2 text-[13px] text-quiet">{words.hushHint}</DropdownMenu.Label>
+        {marking.map(({ kind, name, marks }) => (
+          <DropdownMenu.CheckboxItem
+            key={kind}
+            checked={!hushed.has(kind)}
+            onCheckedChange={(used) => onHush(kind, !used)}
+            onSelect={(event) => event.preventDefault()}
+            className="flex min-h-11 cursor-pointer items-center gap-3 px-3 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+          >
+            <span className="grid size-5 place-items-center border-2 border-current">
+              <DropdownMenu.ItemIndicator>
+                <Check size={15} strokeWidth={3} />
+              </DropdownMenu.ItemIndicator>
+            </span>
+            <b>{name}</b>
+            <span className="ml-auto tabular-nums">{marks.length}</span>
+          </DropdownMenu.CheckboxItem>
+        ))}
+      </MenuContent>
     </DropdownMenu.Root>
   )
 }
