@@ -2,14 +2,17 @@
 // matched by the real model, against their truth. Writes docs/accuracy.md.
 //   tsx bench/accuracy.ts [tune|test] [takes of each class] [class]
 // Every class is measured in a process of its own, as many at a time as the machine has processors. With a folder as
-// KEPT, what was measured of a class is kept there and not measured again: it goes on where it was ended.
+// KEPT, what was heard of a take is kept there and not heard again: the bench goes on where it was ended, and what
+// changes in matching alone is measured in a minute.
 import { execFile } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { promisify } from 'node:util'
+import { deserialize, serialize } from 'node:v8'
 import { SURE } from '../src/core/align/ties'
-import { BOUND_MS, isRight, judgeTake, type Outcome } from '../demo/takes/judge'
+import { EVIDENCE_VERSION } from '../src/core/evidence'
+import { BOUND_MS, hearTake, isRight, judge, type HeardTake, type Outcome } from '../demo/takes/judge'
 import { KINDS, makeTake, type KindName, type Split } from '../demo/takes/takes'
 
 const [split = 'test', each = '4', only, asData] = process.argv.slice(2)
@@ -20,8 +23,11 @@ const at = (sorted: readonly number[], share: number): string => {
   return value === undefined ? '-' : value.toFixed(0)
 }
 
-/** What the table needs of an outcome: its sound is not handed from process to process. */
-type Measured = Pick<Outcome, 'changes' | 'ties' | 'hearS' | 'matchS'> & { name: string; minutes: number }
+interface Measured extends Outcome {
+  name: string
+  minutes: number
+  hearS: number
+}
 
 function rowOf(name: string, outcomes: readonly Measured[]): string {
   const ties = outcomes.flatMap((one) => one.ties)
@@ -37,11 +43,24 @@ function rowOf(name: string, outcomes: readonly Measured[]): string {
   return `| ${name} | ${outcomes.length} | ${changes} | ${percent(errors.length, changes)} | ${at(errors, 0.5)} | ${at(errors, 0.9)} | ${at(errors, 1)} | ${sure.length} | ${wrong} | ${percent(wrong, sure.length)} | ${(cpu / minutes).toFixed(2)} |`
 }
 
+async function heardTake(kind: KindName, number: number): Promise<HeardTake> {
+  const kept = process.env.KEPT && join(process.env.KEPT, `${EVIDENCE_VERSION} ${split} ${kind} ${number}.heard`)
+  if (kept && existsSync(kept)) return deserialize(readFileSync(kept)) as HeardTake
+  const heard = await hearTake(makeTake(kind, split as Split, number, folder))
+  if (kept) {
+    mkdirSync(dirname(kept), { recursive: true })
+    writeFileSync(`${kept}.part`, serialize(heard))
+    renameSync(`${kept}.part`, kept)
+  }
+  return heard
+}
+
 async function measure(kind: KindName): Promise<Measured[]> {
   const measured: Measured[] = []
   for (let number = 0; number < Number(each); number++) {
-    const { take, changes, ties, hearS, matchS } = await judgeTake(makeTake(kind, split as Split, number, folder))
-    measured.push({ ...{ changes, ties, hearS, matchS }, name: take.name, minutes: take.played.footageMs / 60_000 })
+    const heard = await heardTake(kind, number)
+    const { hearS, take } = heard
+    measured.push({ ...judge(heard), hearS, name: take.name, minutes: take.played.footageMs / 60_000 })
   }
   return measured
 }
@@ -49,14 +68,7 @@ async function measure(kind: KindName): Promise<Measured[]> {
 const run = promisify(execFile)
 async function measureApart(kind: KindName): Promise<Measured[]> {
   const here = ['--import', 'tsx', import.meta.filename, split, each, kind, 'data']
-  const kept = process.env.KEPT && join(process.env.KEPT, `${split} ${each} ${kind}.json`)
-  if (kept && existsSync(kept)) return JSON.parse(readFileSync(kept, 'utf8')) as Measured[]
   const { stdout } = await run(process.execPath, here, { maxBuffer: 2 ** 28 })
-  if (kept) {
-    mkdirSync(dirname(kept), { recursive: true })
-    writeFileSync(`${kept}.part`, stdout)
-    renameSync(`${kept}.part`, kept)
-  }
   return JSON.parse(stdout) as Measured[]
 }
 

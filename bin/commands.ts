@@ -24,12 +24,13 @@ import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
 import { whyTied } from '../src/core/words/en/hearing'
+import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
 import { writeWav } from '../src/core/write/wav'
-import { listenTo, type Heard } from '../src/engine/listen'
+import { gatherEvidence, type Gathered } from '../src/engine/gather'
 import { readPlanFile, readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
@@ -177,6 +178,7 @@ function evidenceText(one: Told): string {
     return `${one.hz} Hz  ${one.durationMs} ms  ${one.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`
   if (one.kind === 'word') return `${one.word}  ${one.strength.toFixed(2)}`
   if (one.kind === 'chirp') return `change ${one.code}`
+  if (one.kind === 'motion') return `${one.begins ? 'begins' : 'ends'}  ${one.strength.toFixed(2)}`
   return 'durationMs' in one ? `until ${formatInstant(one.atMs + one.durationMs)}` : ''
 }
 
@@ -308,12 +310,13 @@ const probed = (footage: string, signal: AbortSignal): Promise<FootageFacts> =>
     }),
   )
 
-async function hearFile(footage: string, signal: AbortSignal): Promise<Heard & { facts: FootageFacts }> {
+async function hearFile(footage: string, signal: AbortSignal): Promise<Gathered & { facts: FootageFacts }> {
   const facts = await probed(footage, signal)
   if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, footage)
   const onProgress = progressOnTerminal('hear')
-  const heard = await naming(footage, listenTo(footage, facts, { onProgress, signal }))
+  const heard = await naming(footage, gatherEvidence(footage, facts, { onProgress, signal }))
   if (heard.deaf) complain(heard.deaf.message)
+  if (heard.blind) complain(WARNINGS.notWatched)
   return { ...heard, facts }
 }
 
@@ -329,8 +332,7 @@ async function cutOf(
   const { durationMs } = facts
   const ties = syncFile
     ? await tiesFrom(syncFile, segments, durationMs)
-    : matchEvidence(segments, facts.audioCodec ? (await listenTo(footage, facts, { signal })).evidence : [], durationMs)
-        .found
+    : matchEvidence(segments, (await gatherEvidence(footage, facts, { signal })).evidence, durationMs).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
   return followed(segments, ties, durationMs)
 }

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
+import { ofKind, type Evidence } from '../src/core/evidence'
 import type { SyncResult } from '../src/core/align/sync'
 import { FILM, FILMS, truthOf } from './e2e/jivet'
 
@@ -134,6 +135,19 @@ describe('the beep pass', () => {
       expect(Math.abs((stitch?.footageMs ?? Infinity) - boundary.footageMs), boundary.segmentId).toBeLessThanOrEqual(40)
     }
     expect(stitches).toHaveLength(marked(film).length - silent.length)
+  })
+})
+
+describe('movement', () => {
+  it('is seen to begin where work does, in a film whose truth is known', () => {
+    const { evidence } = JSON.parse(jivet('hear', FILM, '--json').out) as { evidence: Evidence[] }
+    const begun = ofKind(evidence, 'motion').filter(({ begins }) => begins)
+    const work = truthOf(FILM).boundaries.filter(({ segmentId }) => segmentId.endsWith('/work'))
+    const seen = work.filter(({ footageMs }) => begun.some(({ atMs }) => Math.abs(atMs - footageMs) < 1000))
+    expect(work).toHaveLength(6)
+    // The boat twist is a quiet move.
+    expect(seen.length).toBeGreaterThanOrEqual(4)
+    expect(begun.length - seen.length).toBeLessThanOrEqual(2)
   })
 })
 

@@ -9,6 +9,7 @@ import { expand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
 import type { Mix } from '../src/core/sound/mix'
 import { circuit, score, station } from '../src/core/testing'
+import { gatherEvidence } from '../src/engine/gather'
 import { listenTo } from '../src/engine/listen'
 import { makeProxy } from '../src/engine/proxy'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
@@ -132,6 +133,21 @@ describe('hearing and proxies', () => {
     await expect(listenTo(at('silent.mp4'), await probeFootage(at('silent.mp4')))).rejects.toMatchObject({
       code: 'tool-failed',
     })
+  })
+  it('gathers what a sound tells where the picture cannot be watched, and says so', async () => {
+    const facts = await probeFootage(at('deck.webm'))
+    const { evidence, peaks, blind } = await gatherEvidence(at('onlysound.m4a'), { ...facts, audioCodec: 'aac' })
+    expect(blind?.code).toBe('tool-failed')
+    expect(peaks).not.toBeNull()
+    expect(evidence.filter(({ kind }) => kind === 'motion')).toEqual([])
+  })
+  it('watches a film without sound, and ends both readers where one is ended', async () => {
+    const silent = await gatherEvidence(at('silent.mp4'), await probeFootage(at('silent.mp4')))
+    expect(silent).toMatchObject({ peaks: null, deaf: null, blind: null })
+    const facts = await probeFootage(at('odd.mkv'))
+    const ended = new AbortController()
+    const options = { signal: ended.signal, onProgress: () => ended.abort() }
+    await expect(gatherEvidence(at('odd.mkv'), facts, options)).rejects.toMatchObject({ code: 'cancelled' })
   })
   it('makes a copy that browsers play, of the same length', async () => {
     await makeProxy(at('odd.mkv'), at('proxy.mp4'), await probeFootage(at('odd.mkv')))

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
-import { isRight, judgeTake } from '../demo/takes/judge'
+import { hearTake, isRight, judge } from '../demo/takes/judge'
 import { SURE } from '../src/core/align/ties'
 import { makeTake } from '../demo/takes/takes'
 
@@ -15,7 +15,7 @@ describe('simulated sessions', () => {
   it.each(['one beep a change', 'beeps in a room', 'timer restarted', 'counted aloud'] as const)(
     '%s: found, and nothing falsely sure',
     async (kind) => {
-      const { changes, ties, likeness } = await judgeTake(makeTake(kind, 'test', 0, folder))
+      const { changes, ties, likeness } = judge(await hearTake(makeTake(kind, 'test', 0, folder)))
       expect(changes).toBeGreaterThan(8)
       expect(ties.filter(isRight).length).toBeGreaterThanOrEqual(0.9 * changes)
       expect(ties.filter((one) => one.confidence >= SURE && !isRight(one))).toEqual([])
@@ -25,7 +25,7 @@ describe('simulated sessions', () => {
   it.each(['another session, counted', 'a chime', 'one sentence again and again'] as const)(
     '%s: nothing is sure',
     async (kind) => {
-      const { ties } = await judgeTake(makeTake(kind, 'test', 0, folder))
+      const { ties } = judge(await hearTake(makeTake(kind, 'test', 0, folder)))
       expect(ties.filter(({ confidence }) => confidence >= SURE)).toEqual([])
     },
   )

@@ -21,19 +21,27 @@ export interface Tied {
   /** Null where the change never came, or was not filmed. */
   errorMs: number | null
 }
+/** A take as it was heard; its sound is not needed any more. */
+export interface HeardTake {
+  take: Omit<Take, 'sound'>
+  /** In order of time. */
+  evidence: Evidence[]
+  hearS: number
+}
 export interface Outcome {
-  take: Take
   /** Changes that could be heard. */
   changes: number
   ties: Tied[]
   likeness: number
-  hearS: number
   matchS: number
 }
 
 export const isRight = ({ errorMs, boundMs }: Tied): boolean => errorMs !== null && errorMs <= boundMs
 
-const isMarked = (came: readonly number[] | undefined, { silent: { fromMs, toMs }, forgottenMs }: Take): boolean =>
+const isMarked = (
+  came: readonly number[] | undefined,
+  { silent: { fromMs, toMs }, forgottenMs }: HeardTake['take'],
+): boolean =>
   came?.some((atMs) => (atMs < fromMs || atMs >= toMs) && !forgottenMs.some((one) => Math.abs(one - atMs) < 1)) ?? false
 
 /** What the real listeners hear in a sound, in order of time. */
@@ -49,15 +57,25 @@ function bandsOf(sound: Float32Array): Float32Array {
   return bands.finish()
 }
 
-export async function judgeTake(take: Take): Promise<Outcome> {
-  const { sound, captions, tap, segments, played, nothing } = take
+const secondsSince = (started: NodeJS.CpuUsage): number => {
+  const { user, system } = process.cpuUsage(started)
+  return (user + system) / 1e6
+}
+
+export async function hearTake({ sound, ...take }: Take): Promise<HeardTake> {
+  const { captions, tap } = take
   const started = process.cpuUsage()
   const read = captions === null ? [] : await readCaptions(captions)
   const likes = tap ? likesOf(bandsOf(sound), tap.footageMs, 'work') : []
   const evidence = [...(await hear(sound)), ...read, ...likes].sort(byTime)
-  const heard = process.cpuUsage(started)
+  return { take, evidence, hearS: secondsSince(started) }
+}
+
+export function judge({ take, evidence }: HeardTake): Outcome {
+  const { tap, segments, played, nothing } = take
+  const started = process.cpuUsage()
   const { found, likeness } = matchEvidence(segments, evidence, played.footageMs, tap ? [tap] : [])
-  const matched = process.cpuUsage(started)
+  const matchS = secondsSince(started)
   const truth = nothing ? new Map<string, number[]>() : played.truth
   const audible = boundariesOf(segments).filter((one) => one.audible)
   const names = new Set(audible.map(tieKey))
@@ -67,9 +85,8 @@ export async function judgeTake(take: Take): Promise<Outcome> {
     const { confidence } = one
     return [{ confidence, boundMs: boundOf(one.evidence), errorMs: Number.isFinite(off) ? off : null }]
   })
-  const hearS = (heard.user + heard.system) / 1e6
   return {
-    ...{ take, ties, likeness, hearS, matchS: (matched.user + matched.system) / 1e6 - hearS },
+    ...{ ties, likeness, matchS },
     changes: audible.filter((one) => isMarked(truth.get(tieKey(one)), take) && !(tap && tieKey(one) === tieKey(tap)))
       .length,
   }

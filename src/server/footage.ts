@@ -1,7 +1,8 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
 // peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
-import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceOf } from '../core/evidence'
+import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceKind, type EvidenceOf } from '../core/evidence'
 import { Problem } from '../core/problem'
+import type { Share } from '../core/units'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
 import { addJob, tellChange, type Db } from './jobs'
@@ -162,11 +163,26 @@ export async function evidenceOf(footageId: string): Promise<Evidence[]> {
   )
 }
 
+export type HeardSoFar = Partial<Record<EvidenceKind, number>>
+
 /** What an earlier attempt heard before it was ended, by piece. */
 export async function heardPieces(footageId: string): Promise<Map<number, Evidence[]>> {
   const rows = await sql()<{ piece: number; evidence: unknown }[]>`
     select piece, evidence from heard_pieces where footage_id = ${footageId} and engine = ${EVIDENCE_VERSION}`
   return new Map(rows.map(({ piece, evidence }) => [piece, evidenceSchema.array().parse(evidence)]))
+}
+
+/** From here on something heard is worth a number while the hearing goes on. */
+const STANDS_OUT: Share = 0.5
+
+/** How much of each kind a hearing that is not finished has heard so far. */
+export async function heardSoFar(footageId: string): Promise<HeardSoFar> {
+  const rows = await sql()<{ kind: EvidenceKind; count: number }[]>`
+    select one->>'kind' as kind, count(*)::int as count
+    from heard_pieces, jsonb_array_elements(evidence) as one
+    where footage_id = ${footageId} and engine = ${EVIDENCE_VERSION} and (one->>'strength')::float8 >= ${STANDS_OUT}
+    group by 1`
+  return Object.fromEntries(rows.map(({ kind, count }) => [kind, count]))
 }
 
 export async function keepPiece(footageId: string, piece: number, evidence: readonly Evidence[]): Promise<void> {

@@ -1,6 +1,6 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
 import type { FootageFacts } from '../engine/probe'
-import { currentFootage, footageAside, newestFootage, type FootageAside } from './footage'
+import { currentFootage, footageAside, heardSoFar, newestFootage, type FootageAside, type HeardSoFar } from './footage'
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { newestPack, type Pack } from './packs'
@@ -25,6 +25,8 @@ export interface JobProgress {
   problem: string | null
   /** Reckoned from what is done so far; null until there is enough to reckon from. */
   leftMs: number | null
+  /** What was heard so far, while footage is being listened to. */
+  heard: HeardSoFar
 }
 
 export interface PackProgress {
@@ -73,14 +75,17 @@ export async function progressOf(workoutId: string): Promise<Progress> {
         ? { id: newest.id, name: newest.name, problem: newest.problem ?? '' }
         : null,
     aside,
-    jobs: jobs.map((job) => ({
-      id: job.id,
-      kind: job.kind,
-      state: job.state,
-      share: job.share,
-      problem: job.problem,
-      leftMs: timeLeft(job, Date.now()),
-    })),
+    jobs: await Promise.all(
+      jobs.map(async (job) => ({
+        id: job.id,
+        kind: job.kind,
+        state: job.state,
+        share: job.share,
+        problem: job.problem,
+        leftMs: timeLeft(job, Date.now()),
+        heard: job.state === 'active' && job.footageId ? await heardSoFar(job.footageId) : {},
+      })),
+    ),
     pack: pack && {
       id: pack.id,
       title: pack.title,

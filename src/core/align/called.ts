@@ -18,15 +18,15 @@ import {
 
 /** A coach calls the changes, by a silent watch or by feeling. */
 const SPOKEN: readonly Run[] = [
-  { prior: 0.5, marked: 0.93, timed: 0.9, others: null },
-  { prior: 0.25, marked: 0.93, timed: 0.5, others: null },
-  { prior: 0.25, marked: 0.6, timed: 0.8, others: null },
+  { prior: 0.5, marked: 0.93, drowned: 0, timed: 0.9, others: null },
+  { prior: 0.25, marked: 0.93, drowned: 0, timed: 0.5, others: null },
+  { prior: 0.25, marked: 0.6, drowned: 0, timed: 0.8, others: null },
 ]
 /** What sounds like a tap marks changes of its kind, and now and then, as where both are counted in, of the other. */
 const sampled = (than: Begins): readonly Run[] => [
-  { prior: 0.4, marked: 0.9, timed: 0.9, others: { than, marked: 0.05 } },
-  { prior: 0.4, marked: 0.9, timed: 0.9, others: { than, marked: 0.55 } },
-  { prior: 0.2, marked: 0.6, timed: 0.8, others: { than, marked: 0.3 } },
+  { prior: 0.4, marked: 0.9, drowned: 0, timed: 0.9, others: { than, marked: 0.05 } },
+  { prior: 0.4, marked: 0.9, drowned: 0, timed: 0.9, others: { than, marked: 0.55 } },
+  { prior: 0.2, marked: 0.6, drowned: 0, timed: 0.8, others: { than, marked: 0.3 } },
 ]
 
 /** A call of one kind is, now and then, of the other. */

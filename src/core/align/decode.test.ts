@@ -62,6 +62,16 @@ describe('where boundaries lie', () => {
     expect(likeness).toBe(0)
     expect(posteriors.slice(1).every(({ evidence }) => evidence.length === 0)).toBe(true)
   })
+  it('is heard by an overtone where the pitch itself is drowned', () => {
+    const drowned = heard.map((one, at) => (at % 3 === 1 ? { ...one, hz: 2 * one.hz } : one))
+    const all = boundaries.map(({ plannedMs }, at) => drowned[at - 2] ?? beep(plannedMs + 20_000))
+    const { posteriors } = decode(segments, all, FOOTAGE_MS)
+    for (const { boundary, instants, evidence } of posteriors) {
+      expect(Math.abs((instants[0]?.footageMs ?? 0) - boundary.plannedMs - 20_000)).toBeLessThan(100)
+      expect(instants[0]?.mass).toBeGreaterThan(0.9)
+      expect(evidence).toEqual(['beep'])
+    }
+  })
   it('is nowhere, for tones of another session', () => {
     const other = expand(
       readShorthand('table Main: 35/15 then 25/35 then 55/10 then 30/25 rounds\n  Squat; Lunge; Crawl\n').score,

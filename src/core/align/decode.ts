@@ -1,6 +1,6 @@
 // Where each boundary lies, and how sure that is: a forward-backward pass over all ways to lay the score over the
 // footage, under several hypotheses of how the session was run. What a hand tied holds; the rest follows from it.
-import type { Evidence, EvidenceKind } from '../evidence'
+import { ofKind, type Evidence, type EvidenceKind, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
@@ -17,6 +17,7 @@ import {
 } from './lattice'
 import { hypothesesFor } from './hypotheses'
 import { markLikelihood, softenedBy, type Begins, type Grid, type Hypothesis, type Mark } from './marks'
+import { movementLikelihood } from './moved'
 import { beginsWith, lengthOf, stretchesBetween, tiedLikelihood, usually } from './model'
 import type { Tie } from './ties'
 
@@ -65,8 +66,9 @@ interface Task {
   /** The grid on which hypotheses are weighed. */
   coarseMs: Ms
   hypotheses: readonly Hypothesis[]
-  /** What calls say beside tones, by what begins and by the step of the grid: worked out once. */
-  softened: Map<string, Float64Array>
+  movement: readonly EvidenceOf<'motion'>[]
+  /** What calls beside tones and movement say, by what begins and by the step of the grid: worked out once. */
+  beside: Map<string, Float64Array>
   hands: ReadonlyMap<string, Tie>
 }
 
@@ -87,7 +89,8 @@ export function decode(
   const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const task: Task = {
     ...{ ...stretches, footageMs: lastMs + 1, coarseMs },
-    softened: new Map(),
+    movement: ofKind(evidence, 'motion'),
+    beside: new Map(),
     hypotheses: hypothesesFor(evidence, stretches.audible.length, lastMs + 1, coarseMs),
     hands: apart(stretches.audible, hands),
   }
@@ -154,9 +157,9 @@ function latticeOf(
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
   const fields = new Map<Begins, Float64Array>()
   const likely = (begins: Begins): Float64Array => {
-    const tells = hypothesis.along || hypothesis.marks.some(({ kind }) => kind !== 'beep') ? begins : null
-    const field =
-      fields.get(tells) ?? markLikelihood(hypothesis, tells, grid, softenedFor(task, hypothesis, tells, grid))
+    const { along, marks: held } = hypothesis
+    const tells = along || task.movement.length || held.some(({ kind }) => kind !== 'beep') ? begins : null
+    const field = fields.get(tells) ?? markLikelihood(hypothesis, tells, grid, besideFor(task, hypothesis, tells, grid))
     fields.set(tells, field)
     return field
   }
@@ -183,12 +186,17 @@ function latticeOf(
   }
 }
 
-function softenedFor({ softened }: Task, { along }: Hypothesis, begins: Begins, grid: Grid): Float64Array | null {
-  if (!along) return null
-  const key = `${begins} ${grid.stepMs}`
-  const known = softened.get(key) ?? softenedBy(along, begins, grid)
-  softened.set(key, known)
-  return known
+/** What goes with the marks of a hypothesis: calls, where the marks are tones, and movement. */
+function besideFor(task: Task, { along }: Hypothesis, begins: Begins, grid: Grid): Float64Array | null {
+  const { movement, beside, audible, footageMs } = task
+  if (!along && !movement.length) return null
+  const key = `${along ? 'called' : ''} ${begins} ${grid.stepMs}`
+  const known = beside.get(key)
+  if (known) return known
+  const moved = movementLikelihood(movement, begins, grid, { expected: audible.length, footageMs })
+  const field = along ? softenedBy(along, begins, grid).map((called, cell) => called * (moved[cell] ?? 1)) : moved
+  beside.set(key, field)
+  return field
 }
 
 /** The logarithm of the weight of all paths together. @param keep called with what leads to each boundary. */

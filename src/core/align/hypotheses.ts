@@ -9,6 +9,7 @@ import { tonedBy } from './toned'
 const CHANCE = {
   prior: 0.3,
   marked: 0,
+  drowned: 0,
   timed: 0.4,
   others: null,
   marks: [],

@@ -15,6 +15,8 @@ export interface Mark {
   boundaryLikelihood: Share
   /** How likely it is to mark the beginning of work and not its end; tones do not tell. */
   workShare: Share
+  /** Where it is an overtone: the rate of those that mark no change, per millisecond. */
+  overtonePerMs?: number
 }
 
 /** What begins at a change, as far as it is called out. */
@@ -25,6 +27,8 @@ export interface Hypothesis {
   prior: Share
   /** How many of the changes are marked. */
   marked: Share
+  /** How many are heard by an overtone alone, of each of those that are heard at all. */
+  drowned: Share
   /** How many of those that are of another kind than what was tapped; null where marks are for all kinds. */
   others: { than: Begins; marked: Share } | null
   /** How many of the clocked lengths a timer ran. */
@@ -38,8 +42,8 @@ export interface Hypothesis {
   /** Calls that go with a timer's tones, softened: both tell of the same changes. */
   along: Marking | null
 }
-export type Marking = Pick<Hypothesis, 'marked' | 'others' | 'marks' | 'strayPerMs'>
-export type Run = Pick<Hypothesis, 'prior' | 'marked' | 'timed' | 'others'>
+export type Marking = Pick<Hypothesis, 'marked' | 'drowned' | 'others' | 'marks' | 'strayPerMs'>
+export type Run = Pick<Hypothesis, 'prior' | 'marked' | 'drowned' | 'timed' | 'others'>
 
 export const FEWEST_MARKS = 3
 export const EITHER: Share = 0.5
@@ -119,16 +123,16 @@ export const oddsOf = ({ boundaryLikelihood }: Pick<Mark, 'boundaryLikelihood'>)
 
 /**
  * How much likelier what was heard is if a change lies in a cell than if none does.
- * @param softened what calls that go with tones say, from `softenedBy`.
+ * @param beside what goes with it says, already softened.
  */
 export function markLikelihood(
   hypothesis: Hypothesis,
   begins: Begins,
   grid: Grid,
-  softened: Float64Array | null,
+  beside: Float64Array | null,
 ): Float64Array {
   const field = fieldOf(hypothesis, begins, grid)
-  return softened ? field.map((one, cell) => one * (softened[cell] ?? 1)) : field
+  return beside ? field.map((one, cell) => one * (beside[cell] ?? 1)) : field
 }
 
 /** What calls say beside tones. The same for every pitch that they may go with. */
@@ -141,17 +145,18 @@ export interface Grid {
 }
 
 function fieldOf(
-  { marks, marked: most, others, strayPerMs }: Marking,
+  { marks, marked: most, drowned, others, strayPerMs }: Marking,
   begins: Begins,
   { cells, stepMs }: Grid,
 ): Float64Array {
   const marked = others && begins !== others.than ? others.marked : most
-  const field = new Float64Array(cells).fill(1 - marked)
-  for (const { atMs, spreadMs, boundaryLikelihood, workShare } of marks) {
+  const field = new Float64Array(cells).fill(1 - marked - drowned)
+  for (const { atMs, spreadMs, boundaryLikelihood, workShare, overtonePerMs } of marks) {
     const sigmaMs = seenMs(spreadMs, stepMs)
-    const odds = oddsOf({ boundaryLikelihood })
+    const told =
+      overtonePerMs === undefined ? (marked * oddsOf({ boundaryLikelihood })) / strayPerMs : drowned / overtonePerMs
     const called = begins === null ? 1 : (begins === 'work' ? workShare : 1 - workShare) / EITHER
-    const factor = (marked * odds * called) / strayPerMs / (sigmaMs * Math.sqrt(2 * Math.PI))
+    const factor = (told * called) / (sigmaMs * Math.sqrt(2 * Math.PI))
     const low = Math.max(0, Math.ceil((atMs - REACH * sigmaMs) / stepMs)),
       high = Math.min(cells - 1, Math.floor((atMs + REACH * sigmaMs) / stepMs))
     for (let cell = low; cell <= high; cell++)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { storySentence } from '../words/en/hearing'
+import { soFarSentence, storySentence } from '../words/en/hearing'
 import { expand } from '../expand/expand'
 import { readShorthand } from '../shorthand/read'
 import { boundariesOf } from './boundaries'
@@ -21,6 +21,14 @@ function called(overMs: number, confidence = 0.97): Stitch[] {
     footageMs: 5000 + plannedMs + (plannedMs >= endMs ? overMs : 0),
   }))
 }
+
+describe('what was heard so far', () => {
+  it('is counted by kind, and nothing is said while there is none', () => {
+    expect(soFarSentence({})).toBe('')
+    expect(soFarSentence({ speech: 9, word: 1 })).toBe('Heard so far: 1 call.')
+    expect(soFarSentence({ word: 4, beep: 31, chirp: 2 })).toBe('Heard so far: 31 tones, 2 chirps and 4 calls.')
+  })
+})
 
 describe('the story of a session', () => {
   it('counts what is sure, names what was heard and which break ran over', () => {

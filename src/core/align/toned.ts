@@ -2,22 +2,31 @@
 import { byTime } from '../evidence'
 import { pitchFamilies, timerBeeps, type TimerBeep } from '../hear/timerBeeps'
 import type { Beep } from '../hear/tones'
-import { SECOND, type Ms } from '../units'
+import { SECOND, type Ms, type Share } from '../units'
 import {
   EITHER,
   FEWEST_MARKS,
+  logPoisson,
   logWithoutScore,
   runsOf,
   seenMs,
+  strayRate,
   TIMER_MS,
   type Hypothesis,
   type Mark,
   type Run,
 } from './marks'
 
+/** Partials by which a tone may be heard instead of the one that is usually heard, as multiples of it. */
+const OVERTONES = [1 / 3, 1 / 2, 2, 3] as const
+/** They are as exact as this. */
+const OVERTONE_TOLERANCE = 0.004
+/** So many of the tones of a timer that is heard in part are heard by another of their partials. */
+const DROWNED: Share = 0.25
+
 const RUNS: readonly Run[] = [
-  { prior: 0.64, marked: 0.96, timed: 0.94, others: null },
-  { prior: 0.36, marked: 0.6, timed: 0.85, others: null },
+  { prior: 0.64, marked: 0.96, drowned: 0, timed: 0.94, others: null },
+  { prior: 0.36, marked: 0.6, drowned: DROWNED, timed: 0.85, others: null },
 ]
 /** So many pitches are tried as the timer's at most. */
 const MOST_PITCHES = 10
@@ -51,12 +60,60 @@ export function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms,
   const several = families.length > 1 && families.length <= MOST_TOGETHER
   const sets = several ? [...one, all] : one
   return sets.flatMap(({ held, nullLog }) => {
-    const marks = withUnheard(held).map((beep): Mark => ({ ...beep, workShare: EITHER }))
-    return runsOf(RUNS, { marks, count: held.length, nullLog, expected, footageMs }).map((run) => ({
+    const own = withUnheard(held).map((beep): Mark => ({ ...beep, workShare: EITHER }))
+    const overtones = held === together ? [] : overtonesOf(held, beeps, { expected, footageMs })
+    return runsOf(RUNS, { marks: own, count: held.length, nullLog, expected, footageMs }).map((run) => ({
       ...run,
+      ...(run.drowned ? withOvertones(run, overtones, footageMs) : {}),
       prior: run.prior / sets.length,
     }))
   })
+}
+
+/** Tones of one overtone of a timer's pitch, as marks. */
+interface Overtone {
+  marks: readonly Mark[]
+  strayPerMs: number
+}
+
+/**
+ * A timer whose pitch is drowned may be heard by an overtone of it, or by the pitch itself where the overtone is what
+ * is usually heard.
+ */
+function overtonesOf(
+  held: readonly TimerBeep[],
+  beeps: readonly Beep[],
+  { expected, footageMs }: { expected: number; footageMs: Ms },
+): Overtone[] {
+  const hz = held.reduce((sum, one) => sum + one.hz, 0) / held.length
+  const heard = OVERTONES.map((times) =>
+    beeps.filter((one) => Math.abs(one.hz / (times * hz) - 1) < OVERTONE_TOLERANCE),
+  )
+  const partials = heard.filter(({ length }) => length)
+  return partials.map((tones): Overtone => {
+    const strayPerMs = strayRate(tones.length, (DROWNED * expected) / partials.length, footageMs)
+    // Each partial that is heard at all is as likely to be the one.
+    const overtonePerMs = strayPerMs * partials.length
+    const marks = tones.map((beep): Mark => ({ ...beep, workShare: EITHER, boundaryLikelihood: EITHER, overtonePerMs }))
+    return { marks, strayPerMs }
+  })
+}
+
+/** Overtones are music's as well: their number tells against a timer that would have made some of them. */
+function withOvertones(
+  { marks, logCount, drowned }: Hypothesis,
+  overtones: readonly Overtone[],
+  footageMs: Ms,
+): Partial<Hypothesis> {
+  const counts = overtones.map(
+    ({ marks: { length }, strayPerMs }) =>
+      logPoisson(length, strayPerMs, footageMs) - logPoisson(length, length / footageMs, footageMs),
+  )
+  return {
+    marks: [...marks, ...overtones.flatMap((one) => one.marks)].sort(byTime),
+    drowned: overtones.length ? drowned : 0,
+    logCount: logCount + counts.reduce((sum, one) => sum + one, 0),
+  }
 }
 
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>

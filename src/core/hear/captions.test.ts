@@ -28,6 +28,23 @@ three <00:00:11.000>two <00:00:12.000>one <00:00:13.000>go
       '1\r\n00:00:05,000 --> 00:00:06,000\r\nReady? Go!\r\n\r\n2\r\n00:00:45,000 --> 00:00:46,000\r\nTake a break.\r\n'
     expect((await heard(text)).map(([, word]) => word)).toEqual(['work', 'rest'])
   })
+  it('have a change where what leads to its call begins, whatever stops stand in it', async () => {
+    const text = `WEBVTT
+
+00:10.000 --> 00:13.000
+three <00:00:11.000>two <00:00:12.000>one
+
+00:13.000 --> 00:15.000
+<00:00:13.000>that's <00:00:13.400>it, <00:00:14.000>rest
+
+00:30.000 --> 00:32.000
+<00:00:30.000>okay! <00:00:31.500>Go
+`
+    expect(await heard(text)).toEqual([
+      [13_000, 'rest', true],
+      [31_500, 'work', true],
+    ])
+  })
   it('do not take a word of a sentence for a call', async () => {
     const text =
       'WEBVTT\n\n00:05.000 --> 00:09.000\nlet your hips go back and stay low\n\n00:12.000 --> 00:15.000\nthe rest of you stays quite still\n'

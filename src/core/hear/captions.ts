@@ -91,7 +91,7 @@ const plain = (word: string): string =>
     .replaceAll('’', "'")
     .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '')
 
-/** Words that belong together: up to a stop or a silence. A count and what follows it stay one. */
+/** Words that belong together: up to a stop or a silence. Counts, and what means nothing, stay with what follows. */
 function clausesOf(words: readonly Word[]): Word[][] {
   const clauses: Word[][] = []
   let open: Word[] = []
@@ -99,7 +99,8 @@ function clausesOf(words: readonly Word[]): Word[][] {
     open.push(word)
     const next = words[index + 1]
     const silent = next !== undefined && next.atMs - word.atMs > SILENCE_MS + 60 * word.text.length
-    if (next && (isCount(word.text) ? next.atMs - word.atMs < 3 * SILENCE_MS : !word.ends && !silent)) return
+    const begun = !word.ends || open.every(({ text }) => isCount(text) || isFiller(text))
+    if (next && (isCount(word.text) ? next.atMs - word.atMs < 3 * SILENCE_MS : begun && !silent)) return
     clauses.push(open)
     open = []
   })
@@ -108,6 +109,7 @@ function clausesOf(words: readonly Word[]): Word[][] {
 
 const LANGUAGES = Object.values(CALL_WORDS)
 const isCount = (text: string): boolean => /^[1-5]$/.test(text) || LANGUAGES.some(({ counts }) => counts.includes(text))
+const isFiller = (text: string): boolean => LANGUAGES.some(({ fillers }) => fillers.includes(text))
 
 /** The likeliest call in what was said, in whatever language; none where no word of one stands. */
 function callIn(clause: Word[]): EvidenceOf<'caption'>[] {

@@ -27,6 +27,16 @@ describe('rows of what was heard', () => {
       [9000, 'work'],
     ])
   })
+  it('show where movement begins and ends', () => {
+    const leap = (atMs: number, begins: boolean): Evidence => ({
+      ...{ kind: 'motion', atMs, begins, spreadMs: 800, strength: 0.6 },
+    })
+    const [row] = heardRows([leap(1000, true), leap(9000, false)])
+    expect(row?.marks.map(({ atMs, shape }) => [atMs, shape])).toEqual([
+      [1000, 'work'],
+      [9000, 'rest'],
+    ])
+  })
   it('show chirps, likes, and speech and music as long as they last', () => {
     const span = (kind: 'speech' | 'music', atMs: number): Evidence => ({
       ...{ kind, atMs, spreadMs: 80, strength: 0.9, durationMs: 2000 },

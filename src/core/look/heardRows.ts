@@ -8,10 +8,10 @@ import { FONTS, type Palette } from './palette'
 import type { Surface } from './surface'
 
 /** Evidence that says where changes lie: it may be kept out of the matching. */
-const MARKING: readonly EvidenceKind[] = ['beep', 'chirp', 'word', 'sample', 'caption']
+const MARKING: readonly EvidenceKind[] = ['beep', 'chirp', 'word', 'sample', 'caption', 'motion']
 export const marksChanges = ({ kind }: HeardRow): boolean => MARKING.includes(kind)
 
-/** A tone or a chirp; a call of work, of rest, or of neither; or something that lasts. */
+/** A tone or a chirp; what begins work, or rest, or neither; or something that lasts. */
 export interface HeardMark {
   atMs: Ms
   /** Of what lasts. */
@@ -46,6 +46,10 @@ export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
       })),
     ),
   )
+  const motion = ofKind(evidence, 'motion').map(({ atMs, strength, begins }): HeardMark => ({
+    ...{ atMs, strength },
+    shape: begins ? 'work' : 'rest',
+  }))
   const chirps = ofKind(evidence, 'chirp').map(({ atMs, strength }): HeardMark => ({ atMs, strength, shape: 'tick' }))
   const spans = SOUNDING.map((kind) =>
     rowOf(
@@ -56,7 +60,8 @@ export function heardRows(evidence: readonly Evidence[]): HeardRow[] {
       })),
     ),
   )
-  return [rowOf('beep', beeps), rowOf('chirp', chirps), ...calls, ...spans].filter(({ marks }) => marks.length > 0)
+  const rows = [rowOf('beep', beeps), rowOf('chirp', chirps), ...calls, rowOf('motion', motion), ...spans]
+  return rows.filter(({ marks }) => marks.length > 0)
 }
 
 const rowOf = (kind: EvidenceKind, marks: HeardMark[]): HeardRow => ({ kind, name: EVIDENCE_NAMES[kind], marks })

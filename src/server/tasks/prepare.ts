@@ -1,10 +1,12 @@
-// Prepares footage: keeps the file, measures it, hears its sound, and makes a proxy where a browser needs one.
+// Prepares footage: keeps the file, measures it, gathers what is heard and seen in it, and makes a proxy where a
+// browser needs one.
 import { basename, join } from 'node:path'
 import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
 import { WARNINGS } from '../../core/words/en/problems'
-import { listenTo, type Heard, type ListenOptions } from '../../engine/listen'
+import { gatherEvidence, type Gathered } from '../../engine/gather'
+import type { ListenOptions } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { makeProxy } from '../../engine/proxy'
 import {
@@ -45,14 +47,13 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
   const onHeard = (share: Share): void => onShare(0.1 + hearShare * share)
-  const heard =
-    facts.audioCodec === null ? null : await hearOn(footage.id, path, facts, { signal, onProgress: onHeard })
+  const gathered = await gatherOn(footage.id, path, facts, { signal, onProgress: onHeard })
   const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts, { signal, onShare: onProxy, attempt })
-  const peaksHash = heard ? await keepBytes(packPeaks(heard.peaks)) : null
+  const peaksHash = gathered.peaks && (await keepBytes(packPeaks(gathered.peaks)))
   return async (tx) => {
-    await saveEvidence(tx, footage.id, heard?.evidence ?? [])
-    const known = { facts, warning: warningFor(facts, heard), peaksHash, proxyHash }
+    await saveEvidence(tx, footage.id, gathered.evidence)
+    const known = { facts, warning: warningFor(facts, gathered), peaksHash, proxyHash }
     await updateFootage(footage.id, { state: 'ready', problem: null, ...known }, tx)
     // Only now does it take the place of what is shown: until it is ready, that stays in use.
     if (footage.state === 'preparing') await takeIntoReel(footage.id, tx)
@@ -60,22 +61,28 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
 }
 
 /** Hears on from where an earlier attempt was ended. */
-async function hearOn(footageId: string, path: string, facts: FootageFacts, options: ListenOptions): Promise<Heard> {
+async function gatherOn(
+  footageId: string,
+  path: string,
+  facts: FootageFacts,
+  options: ListenOptions,
+): Promise<Gathered> {
   const kept: Promise<void>[] = []
-  const heard = await listenTo(path, facts, {
+  const gathered = await gatherEvidence(path, facts, {
     ...{ ...options, known: await heardPieces(footageId) },
     // What could not be kept is heard again, if it comes to that.
     onPiece: (piece, evidence) => void kept.push(keepPiece(footageId, piece, evidence).catch(() => undefined)),
   })
   await Promise.all(kept)
-  return heard
+  return gathered
 }
 
-const warningFor = (facts: FootageFacts, heard: Heard | null): string | null =>
+const warningFor = (facts: FootageFacts, { deaf, blind }: Gathered): string | null =>
   [
     facts.brokenEnd ? WARNINGS.brokenEnd : '',
     facts.audioCodec === null ? WARNINGS.noSound : '',
-    heard?.deaf?.message ?? '',
+    deaf?.message ?? '',
+    blind ? WARNINGS.notWatched : '',
   ]
     .filter(Boolean)
     .join(' ') || null

@@ -9,6 +9,7 @@ import { Button } from '../parts/Button'
 import { FileInput } from '../parts/FileInput'
 import { ProgressLine } from '../parts/ProgressLine'
 import { texts } from '@/core/words/en/screens'
+import { Preparing, preparingOf } from './Preparing'
 import type { UploadState } from './useUpload'
 
 const words = texts.sync
@@ -24,9 +25,7 @@ interface Props {
 
 export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, children }: Props): ReactNode {
   const [over, setOver] = useState(false)
-  const preparing = progress.jobs.find(
-    (job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'),
-  )
+  const preparing = preparingOf(progress.jobs)
   const failed = progress.footage?.state === 'failed' ? progress.footage : null
   const problem = uploadProblem ?? failed?.problem ?? null
   return (
@@ -56,12 +55,7 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
         </div>
       ) : preparing ? (
         <div className="w-full max-w-xl text-left">
-          <ProgressLine
-            label={words.checking}
-            share={preparing.share}
-            leftMs={preparing.leftMs}
-            onCancel={() => void call('DELETE', `/api/jobs/${preparing.id}`)}
-          />
+          <Preparing job={preparing} onCancel={() => void call('DELETE', `/api/jobs/${preparing.id}`)} />
         </div>
       ) : (
         <>

@@ -12,6 +12,7 @@ import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
 import { AddFootage, ChooseFile, FailedChoices } from './AddFootage'
 import { FootageMenu } from './FootageMenu'
+import { Preparing, preparingOf } from './Preparing'
 import { Stitching } from './Stitching'
 import { useUpload } from './useUpload'
 
@@ -112,9 +113,7 @@ interface UnderProps {
 
 /** What is under way, and what is wrong, above the work itself. */
 function Under({ progress, footage, upload, problem, onCancel }: UnderProps): ReactNode {
-  const preparing = progress.jobs.find(
-    (job) => job.kind === 'prepare' && (job.state === 'queued' || job.state === 'active'),
-  )
+  const preparing = preparingOf(progress.jobs)
   const failed = progress.failedUpload && `${progress.failedUpload.name}: ${progress.failedUpload.problem}`
   const trouble = problem ?? failed ?? footage.warning
   return (
@@ -131,7 +130,7 @@ function Under({ progress, footage, upload, problem, onCancel }: UnderProps): Re
       )}
       {!upload && preparing && (
         <div className="px-6 pt-4">
-          <ProgressLine label={words.checking} share={preparing.share} leftMs={preparing.leftMs} />
+          <Preparing job={preparing} />
         </div>
       )}
       {trouble && (

@@ -69,3 +69,19 @@ const strayedSentence = ({ segment, plannedMs, lastedMs }: Strayed): string => {
 }
 
 const seconds = (ms: number): string => `${Math.round(ms / 1000)} s`
+
+/** "Heard so far: 31 tones and 4 calls." Empty while nothing was. */
+export function soFarSentence(heard: Partial<Record<EvidenceKind, number>>): string {
+  const counts = COUNTED.flatMap(({ kind, one, more }) => {
+    const count = heard[kind] ?? 0
+    return count ? [`${count} ${count === 1 ? one : more}`] : []
+  })
+  const last = counts.pop()
+  if (!last) return ''
+  return `Heard so far: ${counts.length ? `${counts.join(', ')} and ${last}` : last}.`
+}
+const COUNTED = [
+  { kind: 'beep', one: 'tone', more: 'tones' },
+  { kind: 'chirp', one: 'chirp', more: 'chirps' },
+  { kind: 'word', one: 'call', more: 'calls' },
+] as const satisfies readonly { kind: EvidenceKind; one: string; more: string }[]

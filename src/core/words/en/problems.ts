@@ -183,4 +183,5 @@ export function moveSentence(place: string, fact: MoveFact): string {
 export const WARNINGS = {
   brokenEnd: 'The end of this file is missing. What is there can be used.',
   noSound: 'This footage has no sound, so there is nothing to hear. Tie it by hand.',
+  notWatched: 'Its picture cannot be read to the end: movement was not looked for.',
 } as const

@@ -70,6 +70,7 @@ export const texts = {
     paused: 'Broken off. It goes on by itself when the server answers.',
     cancel: 'Cancel',
     checking: 'Looking at the picture and listening to the sound',
+    listening: 'Listening for tones, chirps, calls, speech and music, and watching for movement.',
     left: (time: string) => `about ${time} left`,
     failed: 'This file will not do',
     empty: 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
@@ -85,7 +86,7 @@ export const texts = {
     hear: 'Find the changes',
     hearing: 'Finding the changes',
     listensFor:
-      'Beeps of a timer and calls such as "three, two, one, go" and "rest" are looked for, here on this machine. Nothing is sent anywhere.',
+      'Changes are looked for in the beeps of a timer, in calls such as "three, two, one, go" and "rest", and in movement, here on this machine. Nothing is sent anywhere.',
     noSound: 'No sound to hear',
     play: 'Play',
     pause: 'Pause',
