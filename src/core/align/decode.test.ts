@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { EvidenceOf } from '../evidence'
+import { byTime, type EvidenceOf } from '../evidence'
 import { expand } from '../expand/expand'
 import { readShorthand } from '../shorthand/read'
 import { boundariesOf } from './boundaries'
@@ -62,10 +62,16 @@ describe('where boundaries lie', () => {
     expect(likeness).toBe(0)
     expect(posteriors.slice(1).every(({ evidence }) => evidence.length === 0)).toBe(true)
   })
-  it('is heard by an overtone where the pitch itself is drowned', () => {
-    const drowned = heard.map((one, at) => (at % 3 === 1 ? { ...one, hz: 2 * one.hz } : one))
-    const all = boundaries.map(({ plannedMs }, at) => drowned[at - 2] ?? beep(plannedMs + 20_000))
-    const { posteriors } = decode(segments, all, FOOTAGE_MS)
+  it('is heard by an overtone where music has the pitch itself', () => {
+    const music = Array.from({ length: 240 }, (_, at) => ({
+      ...beep((at * 7919 * 97) % 880_000),
+      hz: 700 + 130 * (at % 8),
+    }))
+    const timer = boundaries.map(({ plannedMs }, at) => ({
+      ...beep(plannedMs + 20_000),
+      hz: at % 5 === 1 || at % 5 === 3 ? 4000 : 2000,
+    }))
+    const { posteriors } = decode(segments, [...music, ...timer].sort(byTime), FOOTAGE_MS)
     for (const { boundary, instants, evidence } of posteriors) {
       expect(Math.abs((instants[0]?.footageMs ?? 0) - boundary.plannedMs - 20_000)).toBeLessThan(100)
       expect(instants[0]?.mass).toBeGreaterThan(0.9)
