@@ -5,16 +5,8 @@ import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import {
-  CLOSEST_MS,
-  endings,
-  mirrored,
-  runForward,
-  type Beginning,
-  type Lattice,
-  type Length,
-  type OnBoundary,
-} from './lattice'
+import { CLOSEST_MS, endings, mirrored, runForward, type Beginning, type Lattice, type OnBoundary } from './lattice'
+import type { Length } from './lengths'
 import { hypothesesFor } from './hypotheses'
 import { markLikelihood, softenedBy, type Begins, type Grid, type Hypothesis, type Mark } from './marks'
 import { movementLikelihood } from './moved'
@@ -48,6 +40,11 @@ const MOST_CELLS = 20_000_000
 /** Only to weigh hypotheses; twice as coarse where there is much to weigh. */
 const COARSE_MS: Ms = 100
 const MUCH = 4_000_000
+/** Where there is more than this, what is out of the question on a rougher grid is not weighed again. */
+const SOME = 1_000_000
+const ROUGH_STEPS: readonly Ms[] = [250, 500, 1000]
+/** Logarithm of how much less likely than the likeliest is out of the question. */
+const OUT_OF_QUESTION = 40
 /** A hypothesis less likely than this is not looked at closely. */
 const LEAST_WEIGHT: Share = 0.01
 /** A tie holds within this of the truth where a tone marks it, and where nothing but its neighbours does. */
@@ -85,17 +82,17 @@ export function decode(
 ): Decoded {
   const stretches = stretchesBetween(segments, boundariesOf(segments))
   const lastMs = Math.max(footageMs, evidence.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
-  const much = (stretches.audible.length * lastMs) / COARSE_MS > MUCH
-  const coarseMs = Math.max(much ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
-  const task: Task = {
-    ...{ ...stretches, footageMs: lastMs + 1, coarseMs },
-    movement: ofKind(evidence, 'motion'),
-    beside: new Map(),
-    hypotheses: hypothesesFor(evidence, stretches.audible.length, lastMs + 1, coarseMs),
-    hands: apart(stretches.audible, hands),
-  }
+  const pairs = (stretches.audible.length * lastMs) / COARSE_MS
+  const coarseMs = Math.max(pairs > MUCH ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
+  const held = { ...stretches, footageMs: lastMs + 1, hands: apart(stretches.audible, hands) }
+  const taskOn = (gridMs: Ms): Task => ({
+    ...{ ...held, coarseMs: gridMs, movement: ofKind(evidence, 'motion'), beside: new Map() },
+    hypotheses: hypothesesFor(evidence, held.audible.length, held.footageMs, gridMs),
+  })
+  const task = taskOn(coarseMs)
   if (!task.audible.length || (task.hypotheses.length === 1 && !hands.length)) return { posteriors: [], likeness: 0 }
-  const weights = weigh(task)
+  const roughMs = pairs > SOME ? ROUGH_STEPS.find((stepMs) => stepMs >= 2 * coarseMs) : undefined
+  const weights = weigh(task, roughMs ? logsOf(taskOn(roughMs)) : null)
   const stepMs = finestStep(task.audible.length, task.footageMs)
   const spreads = task.audible.map(() => new Spread())
   task.hypotheses.forEach((hypothesis, index) => {
@@ -124,14 +121,23 @@ function apart(boundaries: readonly Boundary[], hands: readonly Tie[]): Map<stri
   )
 }
 
-/** @returns the probability of each hypothesis. */
-function weigh(task: Task): Share[] {
-  const logs = task.hypotheses.map(
-    (hypothesis) =>
-      Math.log(hypothesis.prior) +
-      hypothesis.logCount +
-      logTotal(latticeOf(task, hypothesis, { stepMs: task.coarseMs, weighing: true })),
+/** @returns the logarithm of what stands for each hypothesis; those that are not in question have none. */
+const logsOf = (task: Task, inQuestion: (at: number) => boolean = () => true): number[] =>
+  task.hypotheses.map((hypothesis, at) =>
+    inQuestion(at)
+      ? Math.log(hypothesis.prior) +
+        hypothesis.logCount +
+        logTotal(latticeOf(task, hypothesis, { stepMs: task.coarseMs, weighing: true }))
+      : -Infinity,
   )
+
+/**
+ * @param rough what stands for each on a coarser grid, where it was looked at.
+ * @returns the probability of each hypothesis.
+ */
+function weigh(task: Task, rough: readonly number[] | null): Share[] {
+  const least = Math.max(...(rough ?? [])) - OUT_OF_QUESTION
+  const logs = logsOf(task, (at) => rough === null || (rough[at] ?? 0) >= least)
   const most = Math.max(...logs)
   if (most === -Infinity) return logs.map((_, index) => Number(index === logs.length - 1))
   const shares = logs.map((log) => Math.exp(log - most))

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { endings, mirrored, runForward, type Lattice, type Length } from './lattice'
+import { endings, mirrored, runForward, type Lattice } from './lattice'
+import type { Length } from './lengths'
 
 const length = (atMs: number): Length => [
   { weight: 0.7, shape: 'near', atMs, scaleMs: 150 },

@@ -1,19 +1,7 @@
 // All the ways in which the boundaries of a score may lie in a footage, summed: a forward pass over boundaries and
 // cells of time. The backward pass is the same one, run over everything reversed.
 import type { Ms, Share } from '../units'
-
-/**
- * One part of what is believed of a length; the weights of all parts sum to 1. `near` is a bell of standard deviation
- * `scaleMs` round `atMs`, `about` falls off on both sides of it (Laplace), `over` only above it (exponential), and
- * `any` is every length from `atMs` on alike.
- */
-export interface LengthPart {
-  weight: Share
-  shape: 'near' | 'about' | 'over' | 'any'
-  atMs: Ms
-  scaleMs: Ms
-}
-export type Length = readonly LengthPart[]
+import { carrierOf, carry, type Length } from './lengths'
 
 export interface Lattice {
   cells: number
@@ -52,10 +40,6 @@ const SKIP_PART: Share = 0.001
 const SKIP_FADE: Share = 0.9
 /** No two boundaries are closer: one tone is not heard for both. */
 export const CLOSEST_MS: Ms = 1000
-/** Beyond this many standard deviations a bell is nothing. */
-const REACH = 3
-/** Less than this is nothing: sums that fade further take a processor many times as long. */
-const NOTHING = 1e-200
 
 /** The same lattice seen from its end. */
 export function mirrored({ extra, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
@@ -145,134 +129,46 @@ class ForwardPass {
 
   /** By the stretch before, over a station done twice, past one left out, or past any number. */
   private arrive(at: number, alpha: Float64Array): void {
-    const { stepMs, lengths, again, leftOut, fixed, extra } = this.lattice
+    const { lattice, pool } = this
+    const { lengths, again, leftOut, fixed, extra } = lattice
     const before = this.at(at - 1)
     const twice = again[at - 1]
-    spread(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, { from: before, into: alpha, stepMs })
     if (twice) {
       const [start, end] = this.twice
       this.onceMore(twice.rest, [before, start], extra[0])
       this.onceMore(twice.work, [start, end], extra[1])
-      spread(twice.rest, this.repeat, { from: end, into: alpha, stepMs })
+      carry(end, alpha, carrierOf(twice.rest, this.repeat, lattice))
     }
     const shortcut = leftOut[at - 3]
     if (shortcut && !fixed[at - 1] && !fixed[at - 2]) {
       const weight = this.skip * Math.exp(Math.max(-600, (this.scales[(at - 3) % 4] ?? 0) - this.logScale))
-      spread(shortcut, weight, { from: this.at(at - 3), into: alpha, stepMs })
+      carry(this.at(at - 3), alpha, carrierOf(shortcut, weight, lattice))
     }
-    if (fixed[at - 1]) this.pool.fill(0)
-    else leap(this.pool, alpha, Math.max(1, Math.round(CLOSEST_MS / stepMs)))
+    if (fixed[at - 1]) pool.fill(0)
+    carry(before, alpha, carrierOf(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, lattice), {
+      weights: pool,
+      lag: Math.max(1, Math.round(CLOSEST_MS / lattice.stepMs)),
+      factor: SKIP_PART / lattice.cells,
+    })
   }
 
   /** To a change that is none of the score's, heard like any other. */
   private onceMore(length: Length, [from, into]: [Float64Array, Float64Array], likelihood: Float64Array): void {
     into.fill(0)
-    spread(length, 1, { from, into, stepMs: this.lattice.stepMs })
+    carry(from, into, carrierOf(length, 1, this.lattice))
     for (let cell = 0; cell < into.length; cell++) into[cell] = (into[cell] ?? 0) * (likelihood[cell] ?? 0)
   }
 
   private rescale(at: number, alpha: Float64Array, scale: number): void {
     const { pool } = this
-    const before = at ? this.at(at - 1) : null
-    for (let cell = 0; cell < alpha.length; cell++) {
-      alpha[cell] = (alpha[cell] ?? 0) * scale
-      pool[cell] = ((pool[cell] ?? 0) * SKIP_FADE + (before?.[cell] ?? 0)) * scale
+    const cells = alpha.length
+    for (let cell = 0; cell < cells; cell++) alpha[cell] = (alpha[cell] ?? 0) * scale
+    if (at) {
+      const before = this.at(at - 1)
+      const fade = SKIP_FADE * scale
+      for (let cell = 0; cell < cells; cell++) pool[cell] = (pool[cell] ?? 0) * fade + (before[cell] ?? 0) * scale
     }
     this.logScale -= Math.log(scale)
     this.scales[at % 4] = this.logScale
-  }
-}
-
-/** From wherever the pool stands to any cell that lies later by `lag` at least. */
-function leap(pool: Float64Array, into: Float64Array, lag: number): void {
-  everywhere(pool, into, { share: SKIP_PART, shift: lag })
-}
-
-interface Move {
-  from: Float64Array
-  into: Float64Array
-  stepMs: Ms
-}
-
-/** Adds to `into` what `from` becomes after a length, times `weight`. */
-function spread(length: Length, weight: number, { from, into, stepMs }: Move): void {
-  for (const part of length) {
-    const share = part.weight * weight
-    const shift = Math.round(part.atMs / stepMs)
-    const scale = part.scaleMs / stepMs
-    switch (part.shape) {
-      case 'near':
-        bell(from, into, { share, shift, scale })
-        break
-      case 'about':
-        bothSides(from, into, { share, shift, scale })
-        break
-      case 'over':
-        above(from, into, { share, shift, scale })
-        break
-      case 'any':
-        everywhere(from, into, { share, shift })
-    }
-  }
-}
-
-interface Shape {
-  share: number
-  /** In cells. */
-  shift: number
-  scale: number
-}
-
-function bell(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
-  const sigma = Math.max(0.5, scale)
-  const reach = Math.ceil(REACH * sigma)
-  const taps = Float64Array.from({ length: 2 * reach + 1 }, (_, index) =>
-    Math.exp(-(((index - reach) / sigma) ** 2) / 2),
-  )
-  const total = taps.reduce((sum, tap) => sum + tap, 0)
-  for (let tap = 0; tap < taps.length; tap++) {
-    const factor = (share * (taps[tap] ?? 0)) / total
-    const move = shift + tap - reach
-    const low = Math.max(0, move),
-      high = Math.min(into.length, from.length + move)
-    for (let cell = low; cell < high; cell++) into[cell] = (into[cell] ?? 0) + factor * (from[cell - move] ?? 0)
-  }
-}
-
-/** Two exponentials back to back, by recursion: the cost does not grow with the scale. */
-function bothSides(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
-  const keep = Math.exp(-1 / Math.max(0.5, scale))
-  const factor = (share * (1 - keep)) / (1 + keep)
-  let held = 0
-  for (let cell = Math.max(0, shift); cell < into.length; cell++) {
-    held = keep * held + (from[cell - shift] ?? 0)
-    if (held < NOTHING) held = 0
-    into[cell] = (into[cell] ?? 0) + factor * held
-  }
-  held = 0
-  for (let cell = from.length - 1 + shift; cell >= 0; cell--) {
-    if (cell < into.length) into[cell] = (into[cell] ?? 0) + factor * held
-    held = keep * (held + (from[cell - shift] ?? 0))
-    if (held < NOTHING) held = 0
-  }
-}
-
-function above(from: Float64Array, into: Float64Array, { share, shift, scale }: Shape): void {
-  const keep = Math.exp(-1 / Math.max(0.5, scale))
-  const factor = share * (1 - keep)
-  let held = 0
-  for (let cell = Math.max(0, shift); cell < into.length; cell++) {
-    held = keep * held + (from[cell - shift] ?? 0)
-    if (held < NOTHING) held = 0
-    into[cell] = (into[cell] ?? 0) + factor * held
-  }
-}
-
-function everywhere(from: Float64Array, into: Float64Array, { share, shift }: Omit<Shape, 'scale'>): void {
-  const factor = share / into.length
-  let sum = 0
-  for (let cell = shift; cell < into.length; cell++) {
-    sum += from[cell - shift] ?? 0
-    into[cell] = (into[cell] ?? 0) + factor * sum
   }
 }

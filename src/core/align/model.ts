@@ -2,7 +2,7 @@
 import type { Segment } from '../score/segment'
 import { SECOND, type Ms, type Share } from '../units'
 import type { Boundary } from './boundaries'
-import type { Length } from './lattice'
+import type { Length } from './lengths'
 import { TIMER_MS, type Begins, type Grid } from './marks'
 import type { Tie } from './ties'
 

@@ -31,9 +31,22 @@ export interface ShoresView {
 const TERRAIN_SHARE = 0.42
 const SOUND_FROM = 0.66
 const RULER = 20
+/** Where there are many rows, the water gives way to the sound first. */
+const LEAST_SOUND = 54
+const LEAST_WATER = 40
 
-/** Where a playhead stands that is moved over the shores: over the sound, and a little into the water above it. */
-export const PLAYHEAD = { topShare: SOUND_FROM, abovePx: 12 }
+/** How many pixels lie below the sound. */
+export const belowSound = (rows: number): number => RULER + rows * ROW_PX
+/** Where the sound begins below the water, in pixels from the top. */
+const soundTopOf = (height: number, rows: number): number =>
+  Math.round(
+    Math.max(
+      height * TERRAIN_SHARE + LEAST_WATER,
+      Math.min(height * SOUND_FROM, height - belowSound(rows) - LEAST_SOUND),
+    ),
+  )
+/** Where a playhead begins that is moved over the shores: a little into the water above the sound. */
+export const playheadTopOf = (height: number, rows: number): number => soundTopOf(height, rows) - 12
 
 export interface ShoresScene {
   stretches: readonly Stretch[]
@@ -51,7 +64,7 @@ export function drawShores(
 ): void {
   const { width, height, palette } = view
   const terrainTall = Math.round(height * TERRAIN_SHARE),
-    soundTop = Math.round(height * SOUND_FROM)
+    soundTop = soundTopOf(height, heard.length)
   surface.fillStyle = palette.paper
   surface.fillRect(0, 0, width, height)
   drawTerrain(surface, stretches, {
@@ -65,7 +78,7 @@ export function drawShores(
   })
   surface.fillStyle = palette.water
   surface.fillRect(0, terrainTall - 1, width, soundTop - terrainTall + 1)
-  const soundFoot = height - RULER - heard.length * ROW_PX
+  const soundFoot = height - belowSound(heard.length)
   drawSound(surface, levels, { top: soundTop, foot: soundFoot }, view)
   drawHeardRows(surface, heard, { width, top: soundFoot, palette, hushed, placeOf: (ms) => placeOf(ms, view) })
   const shores = { top: waterlineOf({ height: terrainTall }), foot: soundTop }

@@ -20,7 +20,7 @@ export function ProgressLine({ label, share, leftMs = null, onCancel }: Props): 
       <div className="flex-1">
         <p className="flex justify-between gap-4 pb-1.5" role="status">
           <span className="font-bold">{label}</span>
-          <span className="tabular-nums">
+          <span className="whitespace-nowrap tabular-nums">
             {percent !== null && `${percent} %`}
             {leftMs !== null && `, ${texts.ship.left(formatClock(Math.max(1000, leftMs)))}`}
           </span>

@@ -3,15 +3,14 @@
 'use client'
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
-import { ROW_PX } from '@/core/look/heardRows'
-import { drawShores, placeOf, PLAYHEAD, timeAt, type Thread } from '@/core/look/shores'
+import { belowSound, drawShores, placeOf, playheadTopOf, timeAt, type Thread } from '@/core/look/shores'
 import { stretchesOf } from '@/core/look/terrain'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
 import { IconButton } from '../parts/Button'
-import { useCanvas } from '../parts/useCanvas'
+import { useCanvas, useSize } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
 import type { VideoClock } from '../parts/useVideoClock'
 import type { Change } from './changes'
@@ -23,8 +22,8 @@ import { useWindowOnTime, type WindowOnTime } from './useWindowOnTime'
 
 const words = texts.score
 const GRASP_PX = 9
-/** What the zoom buttons keep clear of, below the rows of what was heard. */
-const RULER_PX = 28
+/** How far above the rows of what was heard the zoom buttons stand, inside the sound. */
+const BUTTONS_PX = 8
 const strengthOf = (origin: Change['origin']): Thread['strength'] =>
   origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
 
@@ -43,6 +42,7 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
   const frame = useRef<HTMLDivElement>(null)
   const { changes, chosen, change, summary, footageMs } = on
   const view = useWindowOnTime({ frame, footageMs, focusMs: change?.footageMs, clock, playing })
+  const { height } = useSize(frame)
   const [dragged, setDragged] = useState<{ index: number; ms: Ms } | null>(null)
   const stretches = useMemo(() => {
     const place = (ms: Ms): Ms => summary.offsetMs + ms * (1 + summary.driftPpm / 1e6)
@@ -99,8 +99,8 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
         role="img"
         aria-label={`${changes.length} changes, score above, sound below`}
       />
-      <Playhead clock={clock} view={view} colour={palette.signal} />
-      <div className="absolute right-3 flex bg-paper" style={{ bottom: RULER_PX + heard.length * ROW_PX }}>
+      <Playhead clock={clock} view={view} top={playheadTopOf(height, heard.length)} colour={palette.signal} />
+      <div className="absolute right-3 flex bg-paper" style={{ bottom: belowSound(heard.length) + BUTTONS_PX }}>
         <HushMenu rows={heard} hushed={on.hushed} onHush={on.hush} />
         <IconButton label={words.zoomOut} disabled={view.widest} onClick={() => view.zoomBy(1.8)}>
           <ZoomOut size={18} />
@@ -116,8 +116,16 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
   )
 }
 
+interface PlayheadProps {
+  clock: VideoClock
+  view: WindowOnTime
+  /** In pixels. */
+  top: number
+  colour: string
+}
+
 /** Moved by the clock itself: no frame of the video draws anything anew. */
-function Playhead({ clock, view, colour }: { clock: VideoClock; view: WindowOnTime; colour: string }): ReactNode {
+function Playhead({ clock, view, top, colour }: PlayheadProps): ReactNode {
   const mark = useRef<HTMLDivElement>(null)
   useEffect(() => {
     const move = (ms: Ms): void => {
@@ -131,7 +139,7 @@ function Playhead({ clock, view, colour }: { clock: VideoClock; view: WindowOnTi
       ref={mark}
       aria-hidden="true"
       className="pointer-events-none absolute left-0 w-0.5"
-      style={{ top: `calc(${PLAYHEAD.topShare * 100}% - ${PLAYHEAD.abovePx}px)`, bottom: 0, background: colour }}
+      style={{ top, bottom: 0, background: colour }}
     />
   )
 }

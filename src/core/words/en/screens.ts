@@ -69,7 +69,7 @@ export const texts = {
     uploading: 'Sending',
     paused: 'Broken off. It goes on by itself when the server answers.',
     cancel: 'Cancel',
-    checking: 'Looking at the picture and listening to the sound',
+    checking: 'Looking and listening',
     listening: 'Listening for tones, chirps, calls, speech and music, and watching for movement.',
     left: (time: string) => `about ${time} left`,
     failed: 'This file will not do',

@@ -1,0 +1,196 @@
+// What is believed of a length of time, and what weights on a grid become after it: the inner loop of all matching.
+import type { Ms, Share } from '../units'
+
+/**
+ * One part of what is believed of a length; the weights of all parts sum to 1. A length has one `near` at most, one
+ * `any`, and of the others three that begin at one place. `near` is a bell of standard deviation
+ * `scaleMs` round `atMs`, `about` falls off on both sides of it (Laplace), `over` only above it (exponential), and
+ * `any` is every length from `atMs` on alike.
+ */
+export interface LengthPart {
+  weight: Share
+  shape: 'near' | 'about' | 'over' | 'any'
+  atMs: Ms
+  scaleMs: Ms
+}
+export type Length = readonly LengthPart[]
+
+/** Beyond this many standard deviations a bell is nothing. */
+const REACH = 3
+/** Less than this is nothing: sums that fade further take a processor many times as long. */
+const NOTHING = 1e-200
+
+/** A length times a weight, laid on a grid: as factors of recursions and as taps. */
+export interface Carrier {
+  /** Of the bell; the first lies so many cells on. */
+  taps: Float64Array
+  tapsAt: number
+  /** Of exponentials, which begin so many cells on: what is left after a cell, and by how much they count. */
+  fadesAt: number
+  keep: readonly [number, number, number]
+  onward: readonly [number, number, number]
+  /** Of those of them that fall off to both sides. */
+  backward: readonly [number, number, number]
+  /** Of what may be any length from so many cells on. */
+  anyAt: number
+  any: number
+}
+
+/** @throws where a length has more parts than `LengthPart` says. */
+export function carrierOf(length: Length, weight: number, { cells, stepMs }: { cells: number; stepMs: Ms }): Carrier {
+  const [near, ...nearer] = length.filter(({ shape }) => shape === 'near')
+  const [any, ...more] = length.filter(({ shape }) => shape === 'any')
+  const fading = length.filter(({ shape }) => shape === 'about' || shape === 'over')
+  const apart = fading.some(({ atMs }) => atMs !== fading[0]?.atMs)
+  if (nearer.length || more.length || fading.length > 3 || apart) throw new Error('a length of too many parts')
+  const cellsIn = (ms: Ms): number => Math.round(ms / stepMs)
+  const of = <Value>(valueOf: (part: LengthPart | undefined) => Value): readonly [Value, Value, Value] => [
+    valueOf(fading[0]),
+    valueOf(fading[1]),
+    valueOf(fading[2]),
+  ]
+  const keepOf = (part: LengthPart | undefined): number =>
+    part ? Math.exp(-1 / Math.max(0.5, part.scaleMs / stepMs)) : 0
+  const bothWays = (part: LengthPart): number => (part.weight * weight * (1 - keepOf(part))) / (1 + keepOf(part))
+  const { taps, reach } = near ? bell(near.scaleMs / stepMs, near.weight * weight) : { taps: NO_TAPS, reach: 0 }
+  return {
+    ...{ taps, tapsAt: near ? cellsIn(near.atMs) - reach : 0 },
+    fadesAt: cellsIn(fading[0]?.atMs ?? 0),
+    keep: of(keepOf),
+    onward: of((part) => {
+      if (!part) return 0
+      return part.shape === 'about' ? bothWays(part) : part.weight * weight * (1 - keepOf(part))
+    }),
+    backward: of((part) => (part?.shape === 'about' ? bothWays(part) : 0)),
+    anyAt: cellsIn(any?.atMs ?? 0),
+    any: ((any?.weight ?? 0) * weight) / cells,
+  }
+}
+
+const NO_TAPS = new Float64Array(0)
+
+/** @param scale standard deviation in cells. */
+function bell(scale: number, share: number): { taps: Float64Array; reach: number } {
+  const sigma = Math.max(0.5, scale)
+  const reach = Math.ceil(REACH * sigma)
+  const taps = Float64Array.from({ length: 2 * reach + 1 }, (_, index) =>
+    Math.exp(-(((index - reach) / sigma) ** 2) / 2),
+  )
+  const total = taps.reduce((sum, tap) => sum + tap, 0)
+  return { taps: taps.map((tap) => (tap * share) / total), reach }
+}
+
+/** Weights that anything may come of, from a cell later by `lag` on. */
+export interface Pool {
+  weights: Float64Array
+  lag: number
+  factor: number
+}
+
+/** Adds to `into` what `from` becomes after a length, and what a pool does. All three are of one size. */
+export function carry(from: Float64Array, into: Float64Array, carrier: Carrier, pool: Pool | null = null): void {
+  const { taps, tapsAt, anyAt, any, backward } = carrier
+  for (let tap = 0; tap < taps.length; tap += AT_ONCE)
+    addTaps(from, into, tapsAt + tap, taps.subarray(tap, tap + AT_ONCE))
+  addOnward(from, into, carrier)
+  if (backward.some(Boolean)) addBackward(from, into, carrier)
+  if (any) addSums(from, into, anyAt, any)
+  if (pool) addSums(pool.weights, into, pool.lag, pool.factor)
+}
+
+/** Taps that are added in one sweep: a loop within the loop costs more than twice as much. */
+const AT_ONCE = 5
+
+function addTaps(
+  from: Float64Array,
+  into: Float64Array,
+  at: number,
+  [a = 0, b = 0, c = 0, d = 0, e = 0]: Float64Array,
+): void {
+  const size = into.length
+  const first = Math.max(0, at + AT_ONCE - 1)
+  for (let cell = Math.max(0, at); cell < Math.min(first, size); cell++)
+    [a, b, c, d, e].forEach((tap, index) => {
+      into[cell] = (into[cell] ?? 0) + tap * (from[cell - at - index] ?? 0)
+    })
+  for (let cell = first; cell < size; cell++) {
+    const place = cell - at
+    into[cell] =
+      (into[cell] ?? 0) +
+      a * (from[place] ?? 0) +
+      b * (from[place - 1] ?? 0) +
+      c * (from[place - 2] ?? 0) +
+      d * (from[place - 3] ?? 0) +
+      e * (from[place - 4] ?? 0)
+  }
+}
+
+/** Three recursions in one sweep: none of them has to wait for another. */
+function addOnward(
+  from: Float64Array,
+  into: Float64Array,
+  { fadesAt, keep: [keepA, keepB, keepC], onward: [a, b, c] }: Carrier,
+): void {
+  const size = into.length
+  let fadeA = 0,
+    fadeB = 0,
+    fadeC = 0
+  for (let cell = fadesAt; cell < size; cell++) {
+    const come = from[cell - fadesAt] ?? 0
+    fadeA = keepA * fadeA + come
+    fadeB = keepB * fadeB + come
+    fadeC = keepC * fadeC + come
+    if (fadeA < NOTHING) fadeA = 0
+    if (fadeB < NOTHING) fadeB = 0
+    if (fadeC < NOTHING) fadeC = 0
+    into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
+  }
+}
+
+function addBackward(
+  from: Float64Array,
+  into: Float64Array,
+  { fadesAt, keep: [keepA, keepB, keepC], backward: [a, b, c] }: Carrier,
+): void {
+  const size = into.length
+  // What lies beyond the end is only passed through.
+  const inside = Math.max(0, size - fadesAt)
+  let fadeA = 0,
+    fadeB = 0,
+    fadeC = 0
+  for (let place = size - 1; place >= inside; place--) {
+    const come = from[place] ?? 0
+    fadeA = keepA * (fadeA + come)
+    fadeB = keepB * (fadeB + come)
+    fadeC = keepC * (fadeC + come)
+    if (fadeA < NOTHING) fadeA = 0
+    if (fadeB < NOTHING) fadeB = 0
+    if (fadeC < NOTHING) fadeC = 0
+  }
+  for (let place = inside - 1; place >= 0; place--) {
+    const cell = place + fadesAt
+    const come = from[place] ?? 0
+    into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
+    fadeA = keepA * (fadeA + come)
+    fadeB = keepB * (fadeB + come)
+    fadeC = keepC * (fadeC + come)
+    if (fadeA < NOTHING) fadeA = 0
+    if (fadeB < NOTHING) fadeB = 0
+    if (fadeC < NOTHING) fadeC = 0
+  }
+  for (let cell = fadesAt - 1; cell >= 0 && fadeA + fadeB + fadeC > 0; cell--) {
+    if (cell < size) into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
+    fadeA = fadeA < NOTHING ? 0 : keepA * fadeA
+    fadeB = fadeB < NOTHING ? 0 : keepB * fadeB
+    fadeC = fadeC < NOTHING ? 0 : keepC * fadeC
+  }
+}
+
+function addSums(from: Float64Array, into: Float64Array, at: number, factor: number): void {
+  const size = into.length
+  let sum = 0
+  for (let cell = at; cell < size; cell++) {
+    sum += from[cell - at] ?? 0
+    into[cell] = (into[cell] ?? 0) + factor * sum
+  }
+}
