@@ -108,7 +108,7 @@ const curve = STEPS.slice(0, -1).map((from, index) => {
 })
 const report = `# How well changes are found
 
-Measured on simulated takes: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for two: that ten pitches are tried and not six was decided when an earlier table showed what six had cost, and that calls which are all of one kind have a rival of their own when it showed two wrong ties in "a chime". A change counts where a tone that could be heard marked it, or somebody called it; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
+Measured on simulated takes, ${each} of each class: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for two: that ten pitches are tried and not six was decided when an earlier table showed what six had cost, and that calls which are all of one kind have a rival of their own when it showed two wrong ties in "a chime". A change counts where a tone that could be heard marked it, or somebody called it; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
 
 | class | takes | changes | found | median, ms | nine in ten, ms | worst of the found, ms | sure ties | falsely sure | share | CPU seconds a minute |
 |---|---|---|---|---|---|---|---|---|---|---|
@@ -120,7 +120,7 @@ What is said against what is so:
 |---|---|---|---|
 ${curve.join('\n')}
 
-Voices, calls, sentences, music and rooms of this split were heard by no training; English is spoken by flite's slt and rms and by espeak-ng, all other languages by throats of espeak-ng that training did not hear. No person's voice is among them. Where somebody taps, the tapped change itself is not counted. Chirps lie 10 dB below speech and music and went through a simulated phone: loudspeaker, room, microphone and AAC at 64 kbit/s.
+Voices, calls, sentences, music and rooms of this split were heard by no training; English is spoken by flite's slt and rms and by espeak-ng, all other languages by throats of espeak-ng that training did not hear. No person's voice is among them. Where somebody taps, the tapped change itself is not counted. Chirps lie 10 dB below speech and music and went through a simulated phone: loudspeaker, room, microphone and AAC at 64 kbit/s. Takes have no picture: movement says nothing here. CPU seconds were taken while other work went on.
 `
 process.stdout.write(`\n${curve.join('\n')}\n`)
 if (!only) writeFileSync(join(import.meta.dirname, '../docs/accuracy.md'), report)

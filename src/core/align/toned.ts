@@ -21,6 +21,8 @@ import {
 const OVERTONES = [1 / 3, 1 / 2, 2, 3] as const
 /** They are as exact as this. */
 const OVERTONE_TOLERANCE = 0.004
+/** Partials of one tone are heard to begin this near to one another. */
+const TOGETHER_MS = 60
 /** So many of the tones of a timer that is heard in part are heard by another of their partials. */
 const DROWNED: Share = 0.25
 
@@ -54,17 +56,20 @@ export function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms,
     held: together,
     // Labelled by pitch, as the families are.
     nullLog:
-      one.reduce((sum, { nullLog }) => sum + nullLog, 0) -
-      families.reduce((sum, { length }) => sum + length * Math.log(length / together.length), 0),
+      sum(one.map(({ nullLog }) => nullLog)) -
+      sum(families.map(({ length }) => length * Math.log(length / together.length))),
   }
   const several = families.length > 1 && families.length <= MOST_TOGETHER
   const sets = several ? [...one, all] : one
   return sets.flatMap(({ held, nullLog }) => {
     const own = withUnheard(held).map((beep): Mark => ({ ...beep, workShare: EITHER }))
     const overtones = held === together ? [] : overtonesOf(held, beeps, { expected, footageMs })
-    return runsOf(RUNS, { marks: own, count: held.length, nullLog, expected, footageMs }).map((run) => ({
+    const marks = [...own, ...overtones.flatMap((partial) => partial.marks)].sort(byTime)
+    const drownedLog = overtones.length ? overtonesLog(overtones, { held, nullLog, footageMs, sigmaMs }) : 0
+    return runsOf(RUNS, { marks, count: held.length, nullLog, expected, footageMs }).map((run) => ({
       ...run,
-      ...(run.drowned ? withOvertones(run, overtones, footageMs) : {}),
+      drowned: overtones.length ? run.drowned : 0,
+      logCount: run.logCount + (run.drowned ? drownedLog : 0),
       prior: run.prior / sets.length,
     }))
   })
@@ -85,9 +90,11 @@ function overtonesOf(
   beeps: readonly Beep[],
   { expected, footageMs }: { expected: number; footageMs: Ms },
 ): Overtone[] {
-  const hz = held.reduce((sum, one) => sum + one.hz, 0) / held.length
+  const hz = sum(held.map((one) => one.hz)) / held.length
+  // What sounds with the pitch itself says nothing that the pitch does not.
+  const alone = beeps.filter(({ atMs }) => held.every((one) => Math.abs(one.atMs - atMs) > TOGETHER_MS))
   const heard = OVERTONES.map((times) =>
-    beeps.filter((one) => Math.abs(one.hz / (times * hz) - 1) < OVERTONE_TOLERANCE),
+    alone.filter((one) => Math.abs(one.hz / (times * hz) - 1) < OVERTONE_TOLERANCE),
   )
   const partials = heard.filter(({ length }) => length)
   return partials.map((tones): Overtone => {
@@ -99,22 +106,24 @@ function overtonesOf(
   })
 }
 
-/** Overtones are music's as well: their number tells against a timer that would have made some of them. */
-function withOvertones(
-  { marks, logCount, drowned }: Hypothesis,
+/**
+ * How much likelier overtones are of a timer that would have made some of them: they are music's as well. Nor need it
+ * be this score's timer: a chime has overtones too, and all of its tones together are as regular as it is.
+ */
+function overtonesLog(
   overtones: readonly Overtone[],
-  footageMs: Ms,
-): Partial<Hypothesis> {
-  const counts = overtones.map(
-    ({ marks: { length }, strayPerMs }) =>
-      logPoisson(length, strayPerMs, footageMs) - logPoisson(length, length / footageMs, footageMs),
-  )
-  return {
-    marks: [...marks, ...overtones.flatMap((one) => one.marks)].sort(byTime),
-    drowned: overtones.length ? drowned : 0,
-    logCount: logCount + counts.reduce((sum, one) => sum + one, 0),
-  }
+  { held, nullLog, footageMs, sigmaMs }: { held: readonly TimerBeep[]; nullLog: number; footageMs: Ms; sigmaMs: Ms },
+): number {
+  const counted = overtones.map(({ marks: { length }, strayPerMs }) => logPoisson(length, strayPerMs, footageMs))
+  const byChance = overtones.map(({ marks: { length } }) => logPoisson(length, length / footageMs, footageMs))
+  const partials = [held, ...overtones.map(({ marks }) => marks)]
+  const tones = partials.flat().sort(byTime)
+  const labels = partials.map(({ length }) => length * Math.log(length / tones.length))
+  const without = Math.max(nullLog + sum(byChance), logWithoutScore(tones, footageMs, sigmaMs) + sum(labels))
+  return nullLog + sum(counted) - without
 }
+
+const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0)
 
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>
   held.filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_LIKELY)

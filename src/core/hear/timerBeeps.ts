@@ -12,7 +12,7 @@ export type TimerBeep = Beep & {
 }
 
 /** Same pitch: within this share of each other. */
-const PITCH_TOLERANCE = 0.006
+const PITCH_TOLERANCE = 0.012
 const FEWEST_OF_A_PITCH = 3
 
 /** @param beeps in order of time. @returns those of recurring pitches, each with its part. */
