@@ -172,6 +172,24 @@ describe('how sure a tie is', () => {
     )
     expect(wrong).toEqual([])
   })
+  it('is never that for another session of the same intervals, and that is what is said', () => {
+    const score =
+      'circuit Main: 3 rounds, 30 on, 10 off, 60 between\n  Jug lift; Keel hold; Tiller twist; Crawl; Lunge\n'
+    const { segments: own } = expand(readShorthand(score).score)
+    for (const [rounds, between] of [
+      [12, 45],
+      [12, 20],
+      [9, 75],
+    ] as const) {
+      const other = `circuit Main: ${rounds} rounds, 30 on, 10 off, ${between} between\n  Squat; Jump; Bridge; Plank\n`
+      const tones = boundariesOf(expand(readShorthand(other).score).segments).map(({ plannedMs }) =>
+        beep(plannedMs + 9000),
+      )
+      const { found, likeness } = matchEvidence(own, tones, 3_600_000)
+      expect(found).toEqual([])
+      expect(likeness).toBeLessThan(0.5)
+    }
+  })
   it('is never that for a chime that comes back every twenty seconds, whatever the score', () => {
     const chime = Array.from({ length: 40 }, (_, index) => beep(5000 + index * 20_000))
     for (const plan of [

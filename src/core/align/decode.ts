@@ -4,6 +4,7 @@ import { ofKind, type Evidence, type EvidenceKind, type EvidenceOf } from '../ev
 import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
+import { isAnothers } from './another'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
 import { CLOSEST_MS, endings, mirrored, runForward, type Beginning, type Lattice, type OnBoundary } from './lattice'
 import type { Length } from './lengths'
@@ -104,7 +105,9 @@ export function decode(
     const found = told(boundary, spreads[at] as Spread, stepMs, believed)
     return task.hands.has(tieKey(boundary)) ? { ...found, evidence: ['hand'] } : found
   })
-  return { posteriors, likeness: 1 - (weights.at(-1) ?? 0) }
+  const likeliest = task.hypotheses[weights.indexOf(Math.max(...weights))]
+  const anothers = !hands.length && isAnothers(posteriors, likeliest?.marks ?? [])
+  return { posteriors, likeness: anothers ? 0 : 1 - (weights.at(-1) ?? 0) }
 }
 
 /** Two changes may be tied to one instant, as where a station was skipped: the first of them is held to. */

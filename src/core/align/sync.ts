@@ -76,7 +76,8 @@ export function matchEvidence(
     ...tie,
     ...{ origin: 'heard', confidence: calibrated(1), evidence: ['chirp'], sigmaMs: CHIRP_SIGMA_MS, alternatives: [] },
   }))
-  const found = posteriors.flatMap(
+  const like = likeness >= LEAST_LIKENESS || hands.length > 0 || chirped.length > 0
+  const found = (like ? posteriors : []).flatMap(
     ({ boundary, instants: [likeliest, ...rivals], sigmaMs, evidence: kinds }): FoundStitch[] => {
       if (!likeliest || !kinds.length || kinds.includes('hand')) return []
       const { segmentId, edge } = boundary
