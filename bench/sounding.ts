@@ -1,13 +1,12 @@
 // How well it is told where somebody speaks and where music plays: simulated takes, whose voices, sentences and music
 // no training heard, in steps of 100 ms. What lies within 200 ms of an edge is not counted.
 //   tsx bench/sounding.ts [tune|test] [takes of each class]
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { hear } from '../demo/takes/judge'
-import { KINDS, makeTake, type KindName, type Split } from '../demo/takes/takes'
+// With KEPT, what bench/accuracy.ts kept there is used.
+import { KINDS, type KindName, type Split } from '../demo/takes/takes'
 import type { Sounding } from '../src/core/hear/sounding'
+import { heardTake } from './heard'
 
-const [split = 'test', each = '2'] = process.argv.slice(2)
+const [split = 'test', each = '4'] = process.argv.slice(2)
 const CLASSES: readonly KindName[] = [
   ...(['counted aloud', 'counted in a room', 'counted, music 4 dB below', 'counted in Italian, one tap'] as const),
   ...(['no cues, talk', 'no cues, music', 'beeps under music', 'counted beeps'] as const),
@@ -50,9 +49,8 @@ for (const kind of CLASSES) {
     music: { there: 0, heard: 0, silent: 0, imagined: 0 },
   }
   for (let number = 0; number < Number(each); number++) {
-    const take = makeTake(kind, split as Split, number, join(tmpdir(), 'jivet-spoken'))
+    const { take, evidence } = await heardTake(kind, split as Split, number)
     const lengthMs = take.played.footageMs
-    const evidence = await hear(take.sound)
     const noise: readonly string[] = KINDS[kind].noise
     const truth: Record<Sounding, readonly Span[]> = {
       speech: take.spokenMs,

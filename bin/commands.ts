@@ -194,16 +194,17 @@ const syncCommand: Command = async (files, options) => {
     heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: facts.durationMs })
   }
   const { evidence, footageMs, placeOf } = joinedReel(heard)
-  const { found, likeness } = matchEvidence(segments, evidence, footageMs)
+  const { found, likeness, doubtful } = matchEvidence(segments, evidence, footageMs)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
     ...{ ...one, ...placeOf(one.footageMs) },
     alternatives: alternatives.map((rival) => ({ ...rival, ...placeOf(rival.footageMs) })),
     why: whyTied({ ...one, alternatives }),
   }))
-  const result = { ...report, stitches, summary: { ...summary, likeness: round2(likeness) } }
+  const result = { ...report, stitches, summary: { ...summary, likeness: round2(likeness), doubtful } }
   if (options.json) return printJson(result)
   if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
+  else if (doubtful) print(texts.sync.doubtful)
   for (const stitch of stitches)
     print(
       `${footage.length > 1 ? `${stitch.footage + 1}  ` : ''}${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,

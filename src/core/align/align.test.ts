@@ -172,7 +172,7 @@ describe('how sure a tie is', () => {
     )
     expect(wrong).toEqual([])
   })
-  it('is never that for another session of the same intervals, and that is what is said', () => {
+  it('is never that for another session of the same intervals, and it is asked whether it is one', () => {
     const score =
       'circuit Main: 3 rounds, 30 on, 10 off, 60 between\n  Jug lift; Keel hold; Tiller twist; Crawl; Lunge\n'
     const { segments: own } = expand(readShorthand(score).score)
@@ -185,9 +185,9 @@ describe('how sure a tie is', () => {
       const tones = boundariesOf(expand(readShorthand(other).score).segments).map(({ plannedMs }) =>
         beep(plannedMs + 9000),
       )
-      const { found, likeness } = matchEvidence(own, tones, 3_600_000)
-      expect(found).toEqual([])
-      expect(likeness).toBeLessThan(0.5)
+      const { found, likeness, doubtful } = matchEvidence(own, tones, 3_600_000)
+      expect(found.filter(({ confidence }) => confidence > 0.5)).toEqual([])
+      expect(likeness < 0.5 || doubtful).toBe(true)
     }
   })
   it('is never that for a chime that comes back every twenty seconds, whatever the score', () => {

@@ -1,5 +1,5 @@
-// Whether what was heard is another session's. A session of other rounds that shares its intervals fits here and there,
-// and each place by itself looks good; but most of what marks its changes then marks none of this score's.
+// Whether what was heard may be another session's. A session of other rounds that shares its intervals fits here and
+// there, and each place by itself looks good; but most of what marks its changes then marks none of this score's.
 import type { Ms, Share } from '../units'
 import type { Posterior } from './decode'
 import { FEWEST_MARKS, type Mark } from './marks'
@@ -8,13 +8,13 @@ import { FEWEST_MARKS, type Mark } from './marks'
 const LEAST_LIKELY: Share = 0.4
 /** A count and the change that it leads to are one. */
 const ONE_MS: Ms = 4000
-/** Of another session's marks fewer than this are explained, and few of the score's changes have a place beyond doubt. */
+/** Of another session's marks fewer are explained, and fewer of the score's changes have a place beyond doubt. */
 const LEAST_EXPLAINED: Share = 0.45
 const LEAST_PLACED: Share = 0.5
 const BEYOND_DOUBT: Share = 0.9
 
 /** @param marks of the likeliest hypothesis, in order of time. */
-export function isAnothers(posteriors: readonly Posterior[], marks: readonly Mark[]): boolean {
+export function maybeAnothers(posteriors: readonly Posterior[], marks: readonly Mark[]): boolean {
   const instants = posteriors.flatMap((one) => one.instants)
   const explained = apart(marks).map(({ atMs }) => {
     const near = instants.filter(({ footageMs }) => Math.abs(footageMs - atMs) <= ONE_MS)

@@ -5,15 +5,16 @@ import type { Share } from '../units'
 /** Weight, and the share that was right; both rise. Between them a straight line. */
 const TABLE: readonly (readonly [mass: Share, right: Share])[] = [
   [0, 0],
-  [0.5575, 0.439],
-  [0.6455, 0.592],
-  [0.7043, 0.621],
-  [0.7969, 0.69],
-  [0.8673, 0.733],
-  [0.9162, 0.81],
-  [0.9671, 0.883],
-  [0.9798, 0.967],
-  [0.9877, 0.994],
+  [0.5564, 0.444],
+  [0.621, 0.517],
+  [0.6826, 0.603],
+  [0.7923, 0.674],
+  [0.8626, 0.7],
+  [0.917, 0.822],
+  [0.967, 0.842],
+  [0.9766, 0.95],
+  [0.9815, 0.967],
+  [0.9876, 0.992],
   [1, 1],
 ]
 /** Nothing that was only heard is certain. */

@@ -4,7 +4,7 @@ import { ofKind, type Evidence, type EvidenceKind, type EvidenceOf } from '../ev
 import { Problem } from '../problem'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
-import { isAnothers } from './another'
+import { maybeAnothers } from './another'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
 import { CLOSEST_MS, endings, mirrored, runForward, type Beginning, type Lattice, type OnBoundary } from './lattice'
 import type { Length } from './lengths'
@@ -33,7 +33,10 @@ export interface Decoded {
   posteriors: Posterior[]
   /** How probable it is that what was heard marks the changes of this score at all. */
   likeness: Share
+  /** It may be those of another session that shares intervals with this one. Nothing is once somebody tied a change. */
+  doubtful: boolean
 }
+const NOTHING: Decoded = { posteriors: [], likeness: 0, doubtful: false }
 
 /** Grids divide a second, so that whole seconds of plan fall on cells. */
 const STEPS: readonly Ms[] = [20, 25, 40, 50, 100, 200, 250, 500]
@@ -91,7 +94,7 @@ export function decode(
     hypotheses: hypothesesFor(evidence, held.audible.length, held.footageMs, gridMs),
   })
   const task = taskOn(coarseMs)
-  if (!task.audible.length || (task.hypotheses.length === 1 && !hands.length)) return { posteriors: [], likeness: 0 }
+  if (!task.audible.length || (task.hypotheses.length === 1 && !hands.length)) return NOTHING
   const roughMs = pairs > SOME ? ROUGH_STEPS.find((stepMs) => stepMs >= 2 * coarseMs) : undefined
   const weights = weigh(task, roughMs ? logsOf(taskOn(roughMs)) : null)
   const stepMs = finestStep(task.audible.length, task.footageMs)
@@ -106,8 +109,8 @@ export function decode(
     return task.hands.has(tieKey(boundary)) ? { ...found, evidence: ['hand'] } : found
   })
   const likeliest = task.hypotheses[weights.indexOf(Math.max(...weights))]
-  const anothers = !hands.length && isAnothers(posteriors, likeliest?.marks ?? [])
-  return { posteriors, likeness: anothers ? 0 : 1 - (weights.at(-1) ?? 0) }
+  const doubtful = !hands.length && maybeAnothers(posteriors, likeliest?.marks ?? [])
+  return { posteriors, likeness: 1 - (weights.at(-1) ?? 0), doubtful }
 }
 
 /** Two changes may be tied to one instant, as where a station was skipped: the first of them is held to. */

@@ -22,7 +22,7 @@ const moves = boundaries.flatMap(({ plannedMs, audible }, at) =>
 
 describe('movement', () => {
   it('ties nothing by itself', () => {
-    expect(matchEvidence(segments, moves, FOOTAGE_MS)).toEqual({ found: [], likeness: 0 })
+    expect(matchEvidence(segments, moves, FOOTAGE_MS)).toEqual({ found: [], likeness: 0, doubtful: false })
   })
   it('weighs between places that tones leave open', () => {
     // The timer was heard in the middle of it: the same tones fit a round earlier and a round later.

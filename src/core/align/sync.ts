@@ -48,12 +48,16 @@ export interface Matched {
   found: FoundStitch[]
   /** How probable it is that what was heard marks changes of this score at all. */
   likeness: Share
+  /** What was heard may be another session's that shares intervals with this one: no tie is sure. */
+  doubtful: boolean
 }
 
 /** Below this a footage does not sound like the score. */
 export const LEAST_LIKENESS: Share = 0.5
 /** Below this a tie is a guess, and what is guessed is not tied. */
 const LEAST_TIED: Share = 0.5
+/** What a tie is worth at most where the session may be another one. */
+const DOUBTED: Share = 0.5
 
 /**
  * The changes that were heard, with how probable each is. A boundary that nothing was heard of stays open.
@@ -71,18 +75,18 @@ export function matchEvidence(
   const chirped = chirpTies(segments, ofKind(evidence, 'chirp')).filter((tie) =>
     hands.every((hand) => tieKey(hand) !== tieKey(tie) && holdBeside(places, hand, tie)),
   )
-  const { posteriors, likeness } = decode(segments, evidence, footageMs, [...hands, ...chirped])
+  const { posteriors, likeness, doubtful } = decode(segments, evidence, footageMs, [...hands, ...chirped])
   const coded = chirped.map((tie): FoundStitch => ({
     ...tie,
     ...{ origin: 'heard', confidence: calibrated(1), evidence: ['chirp'], sigmaMs: CHIRP_SIGMA_MS, alternatives: [] },
   }))
-  const like = likeness >= LEAST_LIKENESS || hands.length > 0 || chirped.length > 0
-  const found = (like ? posteriors : []).flatMap(
+  const found = posteriors.flatMap(
     ({ boundary, instants: [likeliest, ...rivals], sigmaMs, evidence: kinds }): FoundStitch[] => {
       if (!likeliest || !kinds.length || kinds.includes('hand')) return []
       const { segmentId, edge } = boundary
-      const confidence = calibrated(likeliest.mass)
-      if (confidence < LEAST_TIED) return []
+      const alone = calibrated(likeliest.mass)
+      if (alone < LEAST_TIED) return []
+      const confidence = doubtful ? Math.min(alone, DOUBTED) : alone
       const alternatives = rivals.map(({ footageMs: atMs, mass }) => ({
         footageMs: atMs,
         confidence: calibrated(mass),
@@ -97,6 +101,7 @@ export function matchEvidence(
   return {
     found: [...coded, ...found].sort((one, other) => placeOf(one) - placeOf(other)),
     likeness: coded.length ? Math.max(likeness, calibrated(1)) : likeness,
+    doubtful,
   }
 }
 

@@ -35,10 +35,6 @@ const MOST_PITCHES = 10
 /** A timer may have a pitch for work, one for rest and one for the end; more of them are music. */
 const MOST_TOGETHER = 4
 const WHOLE_COUNT = 3
-/** What sounds this many times as often as the score has changes is music's; the timer's may be close beside it. */
-const MUSIC = 2
-/** Pitches this close are then told apart, as a share. */
-const FINER = 0.004
 /** How far a mark that was not heard may be from a second after its count. */
 const UNHEARD_MS = 12
 /** Seconds of a count are this even. */
@@ -48,9 +44,7 @@ const LEAST_LIKELY = 0.4
 
 export function tonedBy(beeps: readonly Beep[], expected: number, footageMs: Ms, stepMs: Ms): Hypothesis[] {
   const far = (held: readonly TimerBeep[]): number => Math.abs(Math.log(held.length / expected))
-  const pitches = pitchFamilies(beeps)
-    .flatMap((held) => (held.length > MUSIC * expected ? [held, ...pitchFamilies(held, FINER)] : [held]))
-    .map(marksOf)
+  const pitches = pitchFamilies(beeps).map(marksOf)
   const families = pitches
     .filter((held) => held.length >= FEWEST_MARKS && !pitches.some((other) => other !== held && leadsTo(held, other)))
     .sort((one, other) => far(one) - far(other))

@@ -22,23 +22,19 @@ export function timerBeeps(beeps: readonly Beep[]): TimerBeep[] {
   return withParts(timers)
 }
 
-const samePitch = (one: number, other: number, tolerance = PITCH_TOLERANCE): boolean =>
-  Math.abs(one / other - 1) < tolerance
+const samePitch = (one: number, other: number): boolean => Math.abs(one / other - 1) < PITCH_TOLERANCE
 
-/**
- * Beeps of one pitch together, for every pitch that returns; what each may be is seen among its own pitch alone.
- * @param tolerance how far apart they may be, as a share.
- */
-export const pitchFamilies = (beeps: readonly Beep[], tolerance = PITCH_TOLERANCE): TimerBeep[][] =>
-  recurringPitches(beeps, tolerance).map((hz) => withParts(beeps.filter((beep) => samePitch(hz, beep.hz, tolerance))))
+/** Beeps of one pitch together, for every pitch that returns; what each may be is seen among its own pitch alone. */
+export const pitchFamilies = (beeps: readonly Beep[]): TimerBeep[][] =>
+  recurringPitches(beeps).map((hz) => withParts(beeps.filter((beep) => samePitch(hz, beep.hz))))
 
 const withParts = (timers: readonly Beep[]): TimerBeep[] =>
   timers.map((beep, index) => ({ ...beep, ...partOf(timers, index) }))
 
-function recurringPitches(beeps: readonly Beep[], tolerance = PITCH_TOLERANCE): number[] {
+function recurringPitches(beeps: readonly Beep[]): number[] {
   const families: { hz: number; count: number }[] = []
   for (const beep of beeps) {
-    const family = families.find((one) => samePitch(one.hz, beep.hz, tolerance))
+    const family = families.find((one) => samePitch(one.hz, beep.hz))
     if (family) {
       family.count++
       family.hz += (beep.hz - family.hz) / family.count

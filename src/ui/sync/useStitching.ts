@@ -210,12 +210,13 @@ function useHearing(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
         const since = store.getState().stitches
-        const { found, likeness } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`, {
+        const { found, likeness, doubtful } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`, {
           tap: tap ?? null,
           hushed: [...hushed],
         })
         if (found.length) store.getState().setHeard(found, since)
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
+        else if (doubtful) toast(words.doubtful)
         else if (!found.length) toast(words.foundNone)
         setLooks((count) => count + 1)
       }

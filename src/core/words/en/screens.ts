@@ -99,6 +99,8 @@ export const texts = {
     around: 'Hear it',
     all: 'All',
     unlike: 'This does not sound like this score: nothing that keeps its changes was heard.',
+    doubtful:
+      'Much of what was heard marks none of the changes of this score. Is this its footage? One tie by hand settles it.',
     foundNone: 'Nothing was heard that marks a change.',
     tied: (done: number, all: number) => `${done} of ${all} tied`,
     sure: (count: number) => `${count} sure`,

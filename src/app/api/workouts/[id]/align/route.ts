@@ -35,6 +35,6 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const hands = tap ? [...kept, tap] : kept
   const evidence = (await evidenceOf(footage.id)).filter(({ kind }) => !hushed.includes(kind))
   const task = { score, evidence, footageMs: durationMs, hands }
-  const { found, likeness } = await heavy('align', task, request.signal)
-  return Response.json({ ...describeSync(segments, found, durationMs), found, likeness } satisfies Aligned)
+  const { found, likeness, doubtful } = await heavy('align', task, request.signal)
+  return Response.json({ ...describeSync(segments, found, durationMs), found, likeness, doubtful } satisfies Aligned)
 })
