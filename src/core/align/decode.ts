@@ -260,7 +260,7 @@ function closely(lattice: Lattice, weight: Share, spreads: readonly Spread[]): v
   const kept: Float32Array[] = []
   const scales: number[] = []
   const total = logTotal(lattice, (at, alpha, logScale) => {
-    kept[at] = Float32Array.from(alpha)
+    kept[at] = new Float32Array(alpha)
     scales[at] = logScale
   })
   runForward(mirrored(lattice), (turned, beta, logScale) => {

@@ -89,10 +89,10 @@ export interface Pool {
 
 /** Adds to `into` what `from` becomes after a length, and what a pool does. All three are of one size. */
 export function carry(from: Float64Array, into: Float64Array, carrier: Carrier, pool: Pool | null = null): void {
-  const { taps, tapsAt, anyAt, any, backward } = carrier
+  const { taps, tapsAt, anyAt, any, onward, backward } = carrier
   for (let tap = 0; tap < taps.length; tap += AT_ONCE)
     addTaps(from, into, tapsAt + tap, taps.subarray(tap, tap + AT_ONCE))
-  addOnward(from, into, carrier)
+  if (onward.some(Boolean)) addOnward(from, into, carrier)
   if (backward.some(Boolean)) addBackward(from, into, carrier)
   if (any) addSums(from, into, anyAt, any)
   if (pool) addSums(pool.weights, into, pool.lag, pool.factor)
