@@ -36,17 +36,17 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, child
   const hasSound = Boolean(footage.facts?.audioCodec)
   return (
     <>
-      <div className="flex h-[392px] gap-6 px-6 pt-5 pb-4">
-        <div className="flex w-[560px] shrink-0 flex-col">
+      <div className="flex flex-col gap-6 px-3 pt-3 pb-4 lg:h-[392px] lg:flex-row lg:px-6 lg:pt-5">
+        <div className="flex shrink-0 flex-col lg:w-[560px]">
           <video
             ref={video}
             src={`/api/footage/${footage.id}/picture`}
             preload="auto"
             playsInline
-            className="h-[300px] w-full bg-bar object-contain"
+            className="aspect-video max-h-[300px] w-full bg-bar object-contain lg:aspect-auto lg:h-[300px]"
             onClick={on.toggle}
           />
-          <div className="flex items-center gap-2 pt-3">
+          <div className="flex flex-wrap items-center gap-2 pt-3">
             <Button icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={on.toggle}>
               {playing ? words.pause : words.play}
             </Button>
@@ -64,8 +64,8 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, child
             {children}
           </div>
         </div>
-        <div className="flex min-w-0 flex-1 flex-col">
-          <div className="flex items-start gap-5 pb-3">
+        <div className="flex h-[360px] min-w-0 flex-col lg:h-auto lg:flex-1">
+          <div className="flex flex-wrap items-start gap-x-5 gap-y-3 pb-3 lg:flex-nowrap">
             <SyncSummary
               changes={on.changes}
               summary={on.summary}
@@ -75,7 +75,7 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, child
             />
             <Button
               weight={on.anyTied ? 'plain' : 'main'}
-              className="ml-auto shrink-0"
+              className="shrink-0 lg:ml-auto"
               icon={<Ear size={18} />}
               disabled={on.hearing || !hasSound}
               onClick={() => on.findChanges()}
