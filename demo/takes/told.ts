@@ -25,7 +25,10 @@ export interface Told {
   marker: Marker
   segments: readonly Segment[]
   played: Played
+  /** What was heard, in order of time. */
   evidence: Evidence[]
+  /** What would have been seen, in order of time. */
+  movement: Evidence[]
 }
 
 /** @param number sessions are told apart by it: the same number always gives the same session. */
@@ -40,8 +43,28 @@ export function tell(number: number): Told {
   const evidence = marker === 'calls' ? callsIn(played, missed, random) : tonesIn(played, { marker, missed }, random)
   return {
     ...{ faults, marker, segments, played },
-    evidence: evidence.filter(({ atMs }) => atMs >= 0 && atMs < played.footageMs).sort(byTime),
+    ...{ evidence: within(evidence, played), movement: within(movementIn(played, seededRandom(seed + 1)), played) },
   }
+}
+
+const within = (evidence: readonly Evidence[], { footageMs }: Played): Evidence[] =>
+  evidence.filter(({ atMs }) => atMs >= 0 && atMs < footageMs).sort(byTime)
+
+/** Seven of ten stations begin and end with a leap, half a second late or so; in talks and breaks they come anyhow. */
+function movementIn({ stretches }: Played, random: Random): Evidence[] {
+  const bell = (): number => (random() + random() + random() - 1.5) * 2
+  const leap = (atMs: number, begins: boolean): Evidence => ({
+    ...{ kind: 'motion', atMs, spreadMs: 800, strength: 0.1 + 0.8 * random(), begins },
+  })
+  return stretches.flatMap(({ segment: { kind }, startMs, endMs }) => {
+    if (kind === 'work')
+      return random() < 0.7 ? [leap(startMs + 400 + 500 * bell(), true), leap(endMs + 600 + 600 * bell(), false)] : []
+    const leaps: Evidence[] = []
+    if (kind === 'talk' || kind === 'break')
+      for (let atMs = startMs; atMs < endMs; atMs += -Math.log(1 - random()) * 20_000)
+        leaps.push(leap(atMs, random() < 0.5))
+    return leaps
+  })
 }
 
 /** Places of changes that a timer or a coach marks, and whether work begins there. */
