@@ -1,8 +1,12 @@
 // Whether what was heard may be another session's. A session of other rounds that shares its intervals fits here and
 // there, and each place by itself looks good; but most of what marks its changes then marks none of this score's.
 import type { Ms, Share } from '../units'
-import type { Posterior } from './decode'
 import { FEWEST_MARKS, type Mark } from './marks'
+
+/** A change, with the places that it may have, likeliest first. */
+interface Placed {
+  instants: readonly { footageMs: Ms; mass: Share }[]
+}
 
 /** A mark that is less likely than this to be one is not missed. */
 const LEAST_LIKELY: Share = 0.4
@@ -14,7 +18,7 @@ const LEAST_PLACED: Share = 0.5
 const BEYOND_DOUBT: Share = 0.9
 
 /** @param marks of the likeliest hypothesis, in order of time. */
-export function maybeAnothers(posteriors: readonly Posterior[], marks: readonly Mark[]): boolean {
+export function maybeAnothers(posteriors: readonly Placed[], marks: readonly Mark[]): boolean {
   const instants = posteriors.flatMap((one) => one.instants)
   const explained = apart(marks).map(({ atMs }) => {
     const near = instants.filter(({ footageMs }) => Math.abs(footageMs - atMs) <= ONE_MS)
@@ -26,7 +30,7 @@ export function maybeAnothers(posteriors: readonly Posterior[], marks: readonly 
   return share < LEAST_EXPLAINED && placed.length < LEAST_PLACED * posteriors.length
 }
 
-const massOf = (instants: Posterior['instants']): number => instants.reduce((sum, { mass }) => sum + mass, 0)
+const massOf = (instants: Placed['instants']): number => instants.reduce((sum, { mass }) => sum + mass, 0)
 
 /** Marks that are none of another's count. */
 function apart(marks: readonly Mark[]): Mark[] {
