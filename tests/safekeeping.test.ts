@@ -274,7 +274,8 @@ describe('a hearing that was ended in the middle', () => {
     return file
   }
   it('goes on with the piece that it was in, and keeps captions', async () => {
-    const { addFootage, prepareTask, releaseJob, heardPieces, evidenceOf, saveCaptions, sql } = await parts()
+    const { addFootage, prepareTask, releaseJob, heardPieces, heardSoFar, evidenceOf, saveCaptions, sql } =
+      await parts()
     const workoutId = await workout()
     copyFileSync(longClip(), join(home, 'uploads', 'long'))
     const id = await addFootage({ workoutId, name: 'long.mp4', bytes: 1, upload: 'long' })
@@ -290,10 +291,12 @@ describe('a hearing that was ended in the middle', () => {
     await releaseJob(job, true)
     // What was kept is told from what would be heard again.
     const mark = { kind: 'chirp', atMs: 1234, spreadMs: 1, strength: 1, code: 77 }
-    await sql()`update heard_pieces set evidence = ${sql().json([mark])} where footage_id = ${id} and piece = 0`
+    const weak = { ...mark, atMs: 4321, strength: 0.2 }
+    await sql()`update heard_pieces set evidence = ${sql().json([mark, weak])} where footage_id = ${id} and piece = 0`
+    expect(await heardSoFar(id)).toMatchObject({ chirp: 1 })
     await prepareNext()
     const evidence = await evidenceOf(id)
-    expect(evidence.filter(({ atMs }) => atMs < 300_000)).toEqual([mark])
+    expect(evidence.filter(({ atMs }) => atMs < 300_000)).toEqual([mark, weak])
     expect(evidence.filter(({ kind, atMs }) => kind === 'beep' && atMs >= 300_000)).toHaveLength(2)
     expect((await heardPieces(id)).size).toBe(0)
 
