@@ -333,7 +333,9 @@ async function cutOf(
   const { durationMs } = facts
   const ties = syncFile
     ? await tiesFrom(syncFile, segments, durationMs)
-    : matchEvidence(segments, (await gatherEvidence(footage, facts, { signal })).evidence, durationMs).found
+    : facts.audioCodec === null
+      ? []
+      : matchEvidence(segments, (await gatherEvidence(footage, facts, { signal })).evidence, durationMs).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
   return followed(segments, ties, durationMs)
 }

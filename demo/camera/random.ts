@@ -11,3 +11,6 @@ export function seededRandom(seed: number): () => number {
 
 /** One of these, each as likely. */
 export const pick = <T>(from: readonly T[], random: () => number): T => from[Math.floor(random() * from.length)] as T
+
+/** Three draws round 0, of standard deviation 1, never beyond 3. */
+export const bellOf = (random: () => number) => (): number => (random() + random() + random() - 1.5) * 2

@@ -1,7 +1,7 @@
 // A simulated coach who runs a session by voice: counts in, calls changes, talks in between and counts repetitions.
 import type { Segment } from '../../src/core/score/segment'
 import type { Ms } from '../../src/core/units'
-import { pick } from '../camera/random'
+import { bellOf, pick } from '../camera/random'
 import type { Stretch } from './play'
 import { mix, RATE } from './sounds'
 import { speak, type Voice } from './speech'
@@ -71,7 +71,7 @@ export function addCoach(
     said.lines.push({ text, fromMs: atMs, toMs })
     return toMs
   }
-  const bell = (): number => (random() + random() + random() - 1.5) * 2
+  const bell = bellOf(random)
   let quietFromMs: Ms = 0
   const call = (into: Segment['kind'] | undefined, atMs: Ms): void => {
     if (random() < FORGOTTEN) return void said.forgottenMs.push(atMs)

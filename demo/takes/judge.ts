@@ -1,6 +1,7 @@
 // A take heard by the real listeners and matched by the real model, held against its truth.
 import { boundariesOf, tieKey } from '../../src/core/align/boundaries'
 import { matchEvidence } from '../../src/core/align/sync'
+import { SURE } from '../../src/core/align/ties'
 import { byTime, type Evidence, type EvidenceKind } from '../../src/core/evidence'
 import { readCaptions } from '../../src/core/hear/captions'
 import { Hearing } from '../../src/core/hear/hearing'
@@ -69,6 +70,26 @@ export async function hearTake({ sound, ...take }: Take): Promise<HeardTake> {
   const likes = tap ? likesOf(bandsOf(sound), tap.footageMs, 'work') : []
   const evidence = [...(await hear(sound)), ...read, ...likes].sort(byTime)
   return { take, evidence, hearS: secondsSince(started) }
+}
+
+export interface TieCounts {
+  ties: number
+  right: number
+  sure: number
+  /** Sure, and not right. */
+  wrong: number
+}
+
+/** How a session of which the truth is known is tied by some evidence. @param evidence in order of time. */
+export function countTies(
+  { segments, played }: Pick<Take, 'segments' | 'played'>,
+  evidence: readonly Evidence[],
+): TieCounts {
+  const { found } = matchEvidence(segments, evidence, played.footageMs)
+  const right = found.filter((tie) => offBy(played, tie) <= boundOf(tie.evidence))
+  const sure = found.filter(({ confidence }) => confidence >= SURE)
+  const wrong = sure.filter((tie) => !right.includes(tie))
+  return { ties: found.length, right: right.length, sure: sure.length, wrong: wrong.length }
 }
 
 export function judge({ take, evidence }: HeardTake): Outcome {

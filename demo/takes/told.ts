@@ -4,7 +4,7 @@ import { byTime, type Evidence } from '../../src/core/evidence'
 import { expand } from '../../src/core/expand/expand'
 import type { Segment } from '../../src/core/score/segment'
 import { readShorthand } from '../../src/core/shorthand/read'
-import { seededRandom } from '../camera/random'
+import { bellOf, seededRandom } from '../camera/random'
 import { play, type Played } from './play'
 import { faultsOf, KINDS, planText, type KindName } from './takes'
 
@@ -52,10 +52,10 @@ const within = (evidence: readonly Evidence[], { footageMs }: Played): Evidence[
 
 /** Seven of ten stations begin and end with a leap, half a second late or so; in talks and breaks they come anyhow. */
 function movementIn({ stretches }: Played, random: Random): Evidence[] {
-  const bell = (): number => (random() + random() + random() - 1.5) * 2
   const leap = (atMs: number, begins: boolean): Evidence => ({
     ...{ kind: 'motion', atMs, spreadMs: 800, strength: 0.1 + 0.8 * random(), begins },
   })
+  const bell = bellOf(random)
   return stretches.flatMap(({ segment: { kind }, startMs, endMs }) => {
     if (kind === 'work')
       return random() < 0.7 ? [leap(startMs + 400 + 500 * bell(), true), leap(endMs + 600 + 600 * bell(), false)] : []
@@ -102,7 +102,7 @@ function tonesIn(played: Played, { marker, missed }: { marker: Marker; missed: n
 
 /** How far calls lie from the changes, and how clear they are, as takes of coaches are heard. */
 function callsIn(played: Played, missed: number, random: Random): Evidence[] {
-  const bell = (): number => (random() + random() + random() - 1.5) * 2
+  const bell = bellOf(random)
   const call = (atMs: number, work: boolean, strength: number): Evidence => ({
     ...{ kind: 'word', word: work ? 'work' : 'rest', atMs: Math.max(0, atMs), spreadMs: 40, strength },
   })

@@ -83,7 +83,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
         share: job.share,
         problem: job.problem,
         leftMs: timeLeft(job, Date.now()),
-        heard: job.state === 'active' && job.footageId ? await heardSoFar(job.footageId) : {},
+        heard: job.kind === 'prepare' && job.state === 'active' && job.footageId ? await heardSoFar(job.footageId) : {},
       })),
     ),
     pack: pack && {

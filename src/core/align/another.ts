@@ -1,5 +1,6 @@
 // Whether what was heard may be another session's. A session of other rounds that shares its intervals fits here and
 // there, and each place by itself looks good; but most of what marks its changes then marks none of this score's.
+import { sum } from '../sum'
 import type { Ms, Share } from '../units'
 import { FEWEST_MARKS, type Mark } from './marks'
 
@@ -25,12 +26,12 @@ export function maybeAnothers(posteriors: readonly Placed[], marks: readonly Mar
     return Math.min(1, massOf(near))
   })
   if (explained.length < FEWEST_MARKS) return false
-  const share = explained.reduce((sum, one) => sum + one, 0) / explained.length
+  const share = sum(explained) / explained.length
   const placed = posteriors.filter(({ instants: [first] }) => first && first.mass >= BEYOND_DOUBT)
   return share < LEAST_EXPLAINED && placed.length < LEAST_PLACED * posteriors.length
 }
 
-const massOf = (instants: Placed['instants']): number => instants.reduce((sum, { mass }) => sum + mass, 0)
+const massOf = (instants: Placed['instants']): number => sum(instants.map(({ mass }) => mass))
 
 /** Marks that are none of another's count. */
 function apart(marks: readonly Mark[]): Mark[] {

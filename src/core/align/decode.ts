@@ -88,9 +88,12 @@ export function decode(
   const lastMs = Math.max(footageMs, evidence.at(-1)?.atMs ?? 0, ...hands.map((tie) => tie.footageMs))
   const pairs = (stretches.audible.length * lastMs) / COARSE_MS
   const coarseMs = Math.max(pairs > MUCH ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
-  const held = { ...stretches, footageMs: lastMs + 1, hands: apart(stretches.audible, hands) }
+  const held = {
+    ...{ ...stretches, footageMs: lastMs + 1, hands: apart(stretches.audible, hands) },
+    movement: ofKind(evidence, 'motion'),
+  }
   const taskOn = (gridMs: Ms): Task => ({
-    ...{ ...held, coarseMs: gridMs, movement: ofKind(evidence, 'motion'), beside: new Map() },
+    ...{ ...held, coarseMs: gridMs, beside: new Map() },
     hypotheses: hypothesesFor(evidence, held.audible.length, held.footageMs, gridMs),
   })
   const task = taskOn(coarseMs)

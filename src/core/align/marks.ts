@@ -156,11 +156,20 @@ function fieldOf(
     const told =
       overtonePerMs === undefined ? (marked * oddsOf({ boundaryLikelihood })) / strayPerMs : drowned / overtonePerMs
     const called = begins === null ? 1 : (begins === 'work' ? workShare : 1 - workShare) / EITHER
-    const factor = (told * called) / (sigmaMs * Math.sqrt(2 * Math.PI))
-    const low = Math.max(0, Math.ceil((atMs - REACH * sigmaMs) / stepMs)),
-      high = Math.min(cells - 1, Math.floor((atMs + REACH * sigmaMs) / stepMs))
-    for (let cell = low; cell <= high; cell++)
-      field[cell] = (field[cell] ?? 0) + factor * Math.exp(-(((cell * stepMs - atMs) / sigmaMs) ** 2) / 2)
+    addBell(field, stepMs, { atMs, sigmaMs, weight: told * called, reach: REACH })
   }
   return field
+}
+
+/** @param bell its area in milliseconds is `weight`; beyond `reach` standard deviations it is nothing. */
+export function addBell(
+  field: Float64Array,
+  stepMs: Ms,
+  { atMs, sigmaMs, weight, reach }: { atMs: Ms; sigmaMs: Ms; weight: number; reach: number },
+): void {
+  const factor = weight / (sigmaMs * Math.sqrt(2 * Math.PI))
+  const low = Math.max(0, Math.ceil((atMs - reach * sigmaMs) / stepMs)),
+    high = Math.min(field.length - 1, Math.floor((atMs + reach * sigmaMs) / stepMs))
+  for (let cell = low; cell <= high; cell++)
+    field[cell] = (field[cell] ?? 0) + factor * Math.exp(-(((cell * stepMs - atMs) / sigmaMs) ** 2) / 2)
 }

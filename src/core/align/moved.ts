@@ -1,7 +1,7 @@
 // What movement says of changes: work begins with a leap in it, rest with its end; holds and demonstrations do neither.
 // It is too weak to tie anything by itself, and weighs between the places that something else leaves open.
 import type { EvidenceOf } from '../evidence'
-import { strayRate, type Begins, type Grid } from './marks'
+import { addBell, strayRate, type Begins, type Grid } from './marks'
 import type { Ms, Share } from '../units'
 
 /** So many changes are seen in movement, and not only heard. */
@@ -26,12 +26,7 @@ export function movementLikelihood(
   if (!told.length) return new Float64Array(cells).fill(1)
   const field = new Float64Array(cells).fill(1 - MARKED)
   const strayPerMs = strayRate(told.length, expected / 2, footageMs)
-  for (const { atMs, spreadMs, strength } of told) {
-    const factor = (MARKED * strength) / strayPerMs / (spreadMs * Math.sqrt(2 * Math.PI))
-    const low = Math.max(0, Math.ceil((atMs - REACH * spreadMs) / stepMs)),
-      high = Math.min(cells - 1, Math.floor((atMs + REACH * spreadMs) / stepMs))
-    for (let cell = low; cell <= high; cell++)
-      field[cell] = (field[cell] ?? 0) + factor * Math.exp(-(((cell * stepMs - atMs) / spreadMs) ** 2) / 2)
-  }
+  for (const { atMs, spreadMs, strength } of told)
+    addBell(field, stepMs, { atMs, sigmaMs: spreadMs, weight: (MARKED * strength) / strayPerMs, reach: REACH })
   return field.map((one) => one ** SOFTENED)
 }

@@ -2,6 +2,7 @@
 // and what is over or missing goes where it really goes: to talk, then to breaks and to parts without a clock, and only
 // then to what a timer ran. Outside the ties the fitted clock carries on.
 import type { Segment } from '../score/segment'
+import { sum } from '../sum'
 import type { Ms } from '../units'
 import { boundariesOf, type Boundary } from './boundaries'
 import { fitClock } from './clock'
@@ -98,8 +99,6 @@ function spread(lengths: number[], taking: readonly number[], slackMs: number): 
   }
   return slackMs - given
 }
-
-const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0)
 
 /** Opening talk begins with the footage, closing talk ends with it, unless somebody tied them. */
 function openEnds(segments: readonly Segment[], times: Ms[], tied: ReadonlySet<number>, footageMs: Ms): void {

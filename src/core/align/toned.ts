@@ -2,6 +2,7 @@
 import { byTime } from '../evidence'
 import { pitchFamilies, timerBeeps, type TimerBeep } from '../hear/timerBeeps'
 import type { Beep } from '../hear/tones'
+import { sum } from '../sum'
 import { SECOND, type Ms, type Share } from '../units'
 import {
   EITHER,
@@ -92,9 +93,9 @@ function overtonesOf(
 ): Overtone[] {
   const hz = sum(held.map((one) => one.hz)) / held.length
   // What sounds with the pitch itself says nothing that the pitch does not.
-  const alone = beeps.filter(({ atMs }) => held.every((one) => Math.abs(one.atMs - atMs) > TOGETHER_MS))
+  const isAlone = ({ atMs }: Beep): boolean => held.every((one) => Math.abs(one.atMs - atMs) > TOGETHER_MS)
   const heard = OVERTONES.map((times) =>
-    alone.filter((one) => Math.abs(one.hz / (times * hz) - 1) < OVERTONE_TOLERANCE),
+    beeps.filter((one) => Math.abs(one.hz / (times * hz) - 1) < OVERTONE_TOLERANCE && isAlone(one)),
   )
   const partials = heard.filter(({ length }) => length)
   return partials.map((tones): Overtone => {
@@ -122,8 +123,6 @@ function overtonesLog(
   const without = Math.max(nullLog + sum(byChance), logWithoutScore(tones, footageMs, sigmaMs) + sum(labels))
   return nullLog + sum(counted) - without
 }
-
-const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0)
 
 const marksOf = (held: readonly TimerBeep[]): TimerBeep[] =>
   held.filter(({ boundaryLikelihood }) => boundaryLikelihood >= LEAST_LIKELY)

@@ -3,6 +3,7 @@
 import type { Move } from './move'
 import { nameKey, nameWords } from './nameKey'
 import type { Impact, Muscle, Posture, SideRule } from './postures'
+import { sum } from '../sum'
 
 /** Why a guess is what it is. */
 export type Reason =
@@ -235,5 +236,3 @@ function apply(move: Move, { effort = 0, muscles = [], gear, ...facts }: Change)
   move.muscles = [...new Set([...move.muscles, ...muscles])]
   if (gear && !move.gear.includes(gear)) move.gear = [...move.gear, gear]
 }
-
-const sum = (numbers: readonly number[]): number => numbers.reduce((total, one) => total + one, 0)
