@@ -8,12 +8,13 @@ import { pick, seededRandom } from '../demo/camera/random'
 import { resampled } from '../demo/camera/wave'
 import { hum, levelOf, mix, RATE, tone } from '../demo/takes/sounds'
 import { speak } from '../demo/takes/speech'
-import { HEARD, LANGUAGES, NUMBERS, type Language } from '../demo/takes/wordings'
+import { HEARD, LANGUAGES, NUMBERS } from '../demo/takes/wordings'
 import { CALLS, type Call } from '../src/core/evidence'
 import { CALL_STEP_MS } from '../src/core/hear/calls'
 import { MEL_BANDS, MelListener } from '../src/core/hear/mel'
 import { bodyNoise, trainingMusic, trainingRoom } from './sounds'
 import { trainingVoice } from './voices'
+import { trainingCall } from './wordings'
 
 const SCENE_S = 24
 const STEPS = (SCENE_S * 1000) / CALL_STEP_MS
@@ -34,13 +35,13 @@ interface Spoken {
 }
 
 /** The coach: calls with and without a count-in, sentences, sets counted aloud. */
-function coach(language: Language, random: Random): Spoken {
+function coach(language: (typeof LANGUAGES)[number], random: Random): Spoken {
   const voice = trainingVoice(language, random)
   const words = HEARD[language]
   const out = new Float32Array(SCENE_S * RATE)
   const marks: Spoken['marks'] = []
   // The same throat, a little longer or shorter.
-  const size = 0.88 + random() * 0.26
+  const size = 0.85 + random() * 0.35
   const says = (text: string, atMs: number): number => {
     const line = resampled(speak(text, voice, join(folder, 'spoken')), size)
     mix(out, line, atMs, 0.7 + random() * 0.6)
@@ -70,7 +71,7 @@ function coach(language: Language, random: Random): Spoken {
 
   function calls(call: Call, at: number): number {
     marks.push({ atMs: at, call })
-    return says(pick(words[call], random), at)
+    return says(trainingCall(language, call, random), at)
   }
 }
 

@@ -2,12 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../expand/expand'
 import { circuit, score, talk } from '../testing'
-import { follow, isWhole, shownIn, toOutput, toSource, type Cut } from './cut'
+import { isWhole, shownIn, toOutput, toSource, type Cut, type Span } from './cut'
+import { follow } from './follow'
 import { lay } from './lane'
 
 const { segments } = expand(score(talk('welcome', 10_000), circuit({ rounds: 2, roundBreakMs: 15_000 })))
 const tie = { segmentId: segments[1]!.id, edge: 'start' as const, footageMs: 25_000 }
 const laid = lay(segments, [tie], 120_000)
+
+const spanOf = (of: Pick<Span, 'fromMs' | 'toMs' | 'outMs' | 'lengthMs' | 'rate'>): Span => ({
+  ...{ source: 0, mirrored: false, segmentId: null, why: 'filmed', stillOf: null, ...of },
+})
 
 /** Any cut of one source: spans taken from it in any order, at any speed, laid end to end. */
 const anyCut: fc.Arbitrary<Cut> = fc
@@ -22,16 +27,7 @@ const anyCut: fc.Arbitrary<Cut> = fc
   .map((parts) => {
     let outMs = 0
     const spans = parts.map(({ fromMs, lengthMs, rate }) => {
-      const span = {
-        source: 0,
-        fromMs,
-        toMs: fromMs + lengthMs,
-        outMs,
-        rate,
-        mirrored: false,
-        segmentId: null,
-        why: '',
-      }
+      const span = spanOf({ fromMs, toMs: fromMs + lengthMs, outMs, lengthMs: lengthMs / rate, rate })
       outMs += lengthMs / rate
       return span
     })
@@ -76,8 +72,8 @@ describe('the maps of any cut', () => {
     const cut: Cut = {
       outMs: 3000,
       spans: [
-        { source: 0, fromMs: 1000, toMs: 2000, outMs: 0, rate: 1, mirrored: false, segmentId: null, why: 'kept' },
-        { source: 0, fromMs: 6000, toMs: 8000, outMs: 1000, rate: 1, mirrored: false, segmentId: null, why: 'kept' },
+        spanOf({ fromMs: 1000, toMs: 2000, outMs: 0, lengthMs: 1000, rate: 1 }),
+        spanOf({ fromMs: 6000, toMs: 8000, outMs: 1000, lengthMs: 2000, rate: 1 }),
       ],
     }
     expect([500, 1500, 2000, 4000, 6000, 8000, 9000].map((ms) => toOutput(cut, 0, ms))).toEqual([

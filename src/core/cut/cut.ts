@@ -2,22 +2,28 @@
 // captions, chapters and render all get their times through a cut, in both directions.
 import type { Segment } from '../score/segment'
 import type { Ms } from '../units'
-import type { Tie } from '../align/ties'
-import { lay, type LaidSegment } from './lane'
+import type { LaidSegment } from './lane'
 
-/** `[fromMs, toMs)` of a source, shown from `outMs` on. */
+/** Why a span stands where it does; the words are in `words/en/cuts`. */
+export type Why = 'filmed' | 'shortened' | 'reused' | 'held' | 'card'
+
+/** `[fromMs, toMs)` of a source, shown for `lengthMs` from `outMs` on. */
 export interface Span {
   /** Index of the file in the reel, a drawn card, or a held picture. */
   source: number | 'card' | 'still'
   fromMs: Ms
   toMs: Ms
   outMs: Ms
-  /** Source time that passes in a unit of output time. */
+  /** In output time; above 0. */
+  lengthMs: Ms
+  /** Source time that passes in a unit of output time: 0 for a held picture. */
   rate: number
   mirrored: boolean
   /** The segment that it shows; null for what lies outside the plan. */
   segmentId: string | null
-  why: string
+  why: Why
+  /** Index of the file that a held picture is taken from, at `fromMs`; null for all else. */
+  stillOf: number | null
 }
 
 export interface Cut {
@@ -37,30 +43,11 @@ export interface ShownSegment {
   endTied: boolean
 }
 
-/** The footage as it was filmed, from its first instant to its last: output time is footage time. */
-export function follow(laid: readonly LaidSegment[], footageMs: Ms): Cut {
-  const spans: Span[] = []
-  const show = (fromMs: Ms, toMs: Ms, segmentId: string | null): void => {
-    if (toMs > fromMs)
-      spans.push({ source: 0, fromMs, toMs, outMs: fromMs, rate: 1, mirrored: false, segmentId, why: 'as filmed' })
-  }
-  let atMs = 0
-  for (const { segment, fromMs, toMs } of laid) {
-    show(atMs, fromMs, null)
-    show(fromMs, toMs, segment.id)
-    atMs = Math.max(atMs, toMs)
-  }
-  show(atMs, footageMs, null)
-  return { outMs: footageMs, spans }
-}
-
 /** Whether the cut shows one source as it is, from its instant 0 on and without a gap. */
 export const isWhole = ({ spans }: Cut): boolean =>
   spans.every(
     ({ source, fromMs, outMs, rate, mirrored }) => source === 0 && rate === 1 && !mirrored && fromMs === outMs,
   )
-
-const lengthOf = ({ fromMs, toMs, rate }: Span): Ms => (toMs - fromMs) / rate
 
 /**
  * Where an instant of a source is shown. An instant between two spans belongs to the later one; the end of a source's
@@ -72,7 +59,7 @@ export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
   for (const span of cut.spans) {
     if (span.source !== source) continue
     if (ms >= span.fromMs && ms < span.toMs) return span.outMs + (ms - span.fromMs) / span.rate
-    if (ms === span.toMs) end = span.outMs + lengthOf(span)
+    if (ms === span.toMs) end = span.outMs + span.lengthMs
   }
   return end
 }
@@ -87,43 +74,24 @@ export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms 
     else high = middle
   }
   const span = cut.spans[low - 1]
-  if (!span || outMs > span.outMs + lengthOf(span)) return null
+  if (!span || outMs > span.outMs + span.lengthMs) return null
   return { source: span.source, ms: span.fromMs + (outMs - span.outMs) * span.rate }
 }
 
 /** The segments in output time. One that was cut out lasts nothing, where it would have been. */
-export function shownIn(cut: Cut, laid: readonly LaidSegment[], source: Span['source'] = 0): ShownSegment[] {
-  const map = outputMap(cut, source)
-  let atMs = 0
-  return laid.map(({ segment, fromMs, toMs, fromTied, toTied }) => {
-    const startMs = map(fromMs) ?? atMs
-    const endMs = Math.max(startMs, map(toMs) ?? startMs)
-    atMs = endMs
-    return { segment, startMs, endMs, startTied: fromTied, endTied: toTied }
-  })
-}
-
-/** `toOutput` for many instants that never fall: each span is passed once. */
-function outputMap(cut: Cut, source: Span['source']): (ms: Ms) => Ms | null {
-  const spans = cut.spans.filter((span) => span.source === source)
-  let at = 0
-  return (ms) => {
-    while (at < spans.length - 1 && ms >= (spans[at + 1]?.fromMs ?? Infinity)) at++
-    const span = spans[at]
-    if (!span || ms < span.fromMs || ms > span.toMs) return null
-    return Math.round(span.outMs + (ms - span.fromMs) / span.rate)
+export function shownIn(cut: Cut, laid: readonly LaidSegment[]): ShownSegment[] {
+  const places = new Map<string, { startMs: Ms; endMs: Ms }>()
+  for (const { segmentId, outMs, lengthMs } of cut.spans) {
+    if (segmentId === null) continue
+    const startMs = places.get(segmentId)?.startMs ?? outMs
+    places.set(segmentId, { startMs, endMs: outMs + lengthMs })
   }
-}
-
-/** From ties to what is shown, where the footage is followed as filmed. @param footageMs its length. */
-export function followed(
-  segments: readonly Segment[],
-  ties: readonly Tie[],
-  footageMs: Ms,
-): { cut: Cut; shown: ShownSegment[] } {
-  const laid = lay(segments, ties, footageMs)
-  const cut = follow(laid, footageMs)
-  return { cut, shown: shownIn(cut, laid) }
+  let atMs = 0
+  return laid.map(({ segment, fromTied, toTied }) => {
+    const place = places.get(segment.id) ?? { startMs: atMs, endMs: atMs }
+    atMs = place.endMs
+    return { segment, ...place, startTied: fromTied, endTied: toTied }
+  })
 }
 
 /**

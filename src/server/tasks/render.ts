@@ -1,6 +1,6 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { followed } from '../../core/cut/cut'
+import { followed } from '../../core/cut/follow'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'

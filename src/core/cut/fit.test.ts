@@ -1,0 +1,150 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { Evidence } from '../evidence'
+import { expand } from '../expand/expand'
+import { circuit, score, station, talk } from '../testing'
+import type { Ms } from '../units'
+import { fitted, FITS, type Filmed } from './fit'
+import type { LaidSegment } from './lane'
+import { inFiles } from './spans'
+
+const stations = [station('Jug lift', { sideRule: 'alternate' }), station('Keel hold', { sideRule: 'none' })]
+const { segments } = expand(
+  score(talk('welcome', 10_000), circuit({ rounds: 2, roundBreakMs: 15_000, lastRest: 'dropped', stations })),
+)
+
+/** The session as planned, but for segments that took as long as told; nothing lies before it, `afterMs` after it. */
+function filmedAs(tookMs: Record<string, Ms>, heard: Evidence[] = [], afterMs = 0): Filmed {
+  let atMs = 0
+  const laid = segments.map((segment): LaidSegment => {
+    const fromMs = atMs
+    atMs += tookMs[segment.id] ?? segment.durationMs
+    return { segment, fromMs, toMs: atMs, fromTied: true, toTied: true }
+  })
+  return { laid, footageMs: atMs + afterMs, heard }
+}
+
+const idOf = (part: string): string => segments.find(({ id }) => id.includes(part))!.id
+const LAST_WORK = segments.filter(({ kind }) => kind === 'work').at(-1)!
+const BREAK = segments.find(({ kind }) => kind === 'break')!.id
+const firstOf = (kind: string): string => segments.find((one) => one.kind === kind)!.id
+
+describe('a cut to the score', () => {
+  it('makes each stretch as long as planned, wherever it ran over', () => {
+    const filmed = filmedAs({ [BREAK]: 58_000, [firstOf('work')]: 23_000, [firstOf('rest')]: 9_000 }, [], 4000)
+    const { cut, shown, changes } = fitted(filmed, { fit: 'score' })
+    for (const { segment, startMs, endMs } of shown)
+      expect([segment.id, endMs - startMs]).toEqual([segment.id, segment.durationMs])
+    expect(cut.outMs).toBe(segments.at(-1)!.startMs + segments.at(-1)!.durationMs)
+    expect(changes.map(({ key, kind, byMs }) => [key, kind, byMs])).toEqual([
+      [firstOf('work'), 'shortened', -3000],
+      [firstOf('rest'), 'lengthened', 1000],
+      [BREAK, 'shortened', -43_000],
+      ['after', 'outside', -4000],
+    ])
+  })
+  it('leaves what is hardly off as it was filmed, and makes up for it before it adds up', () => {
+    const over = Object.fromEntries(segments.map(({ id, durationMs }) => [id, durationMs + 200]))
+    const { shown, changes } = fitted(filmedAs(over), { fit: 'score' })
+    expect(changes.length).toBeLessThan(segments.length / 2)
+    const offMs = shown.map(
+      ({ segment, startMs }) => startMs - segment.startMs - shown[1]!.startMs + segments[1]!.startMs,
+    )
+    expect(Math.max(...offMs.slice(1).map(Math.abs))).toBeLessThanOrEqual(500)
+  })
+  it('takes a change back alone', () => {
+    const filmed = filmedAs({ [BREAK]: 58_000, [firstOf('work')]: 23_000 })
+    const { cut, changes } = fitted(filmed, { fit: 'score', undone: new Set([BREAK]) })
+    expect(changes.map(({ key }) => key)).toEqual([firstOf('work')])
+    expect(cut.outMs).toBe(LAST_WORK.startMs + LAST_WORK.durationMs + 43_000)
+  })
+  it('leaves out what was not filmed, and says so', () => {
+    const { shown, changes } = fitted(filmedAs({ [LAST_WORK.id]: 0 }), { fit: 'score' })
+    expect(changes).toMatchObject([{ key: LAST_WORK.id, kind: 'left-out' }])
+    expect(shown.at(-1)).toMatchObject({ startMs: LAST_WORK.startMs, endMs: LAST_WORK.startMs })
+  })
+  it('spares words where that can be helped', () => {
+    const filmed = filmedAs({ [BREAK]: 58_000 })
+    const at = filmed.laid.find(({ segment }) => segment.id === BREAK)!.fromMs
+    const said = (fromMs: Ms, toMs: Ms): Evidence => ({
+      ...{ kind: 'speech', atMs: at + fromMs, durationMs: toMs - fromMs, spreadMs: 0, strength: 1 },
+    })
+    const words = [said(500, 4200), said(50_000, 51_000), said(54_500, 57_900)]
+    const { cut } = fitted({ ...filmed, heard: words }, { fit: 'score' })
+    const joints = cut.spans
+      .filter(({ segmentId }) => segmentId === BREAK)
+      .flatMap(({ fromMs, toMs }) => [fromMs, toMs])
+    for (const { atMs, durationMs } of words as { atMs: Ms; durationMs: Ms }[])
+      expect(joints.filter((ms) => ms > atMs && ms < atMs + durationMs)).toEqual([])
+  })
+})
+
+describe('a cut that is filled', () => {
+  it('shows a round that was filmed in place of one that was not, mirrored for the other side', () => {
+    const second = segments.filter(({ id, kind }) => id.includes('r2') && kind === 'work')
+    const unfilmed = Object.fromEntries(segments.filter(({ id }) => id.includes('r2')).map(({ id }) => [id, 0]))
+    const { cut, reused, shown } = fitted(filmedAs(unfilmed), { fit: 'fill' })
+    expect(cut.outMs).toBe(LAST_WORK.startMs + LAST_WORK.durationMs)
+    expect(cut.spans.filter(({ why }) => why === 'reused')).toMatchObject([
+      { segmentId: second[0]!.id, mirrored: true, fromMs: segments.find(({ label }) => label === 'Jug lift')!.startMs },
+      { segmentId: second[1]!.id, mirrored: false },
+    ])
+    expect(reused).toBeCloseTo(40_000 / cut.outMs, 6)
+    for (const { segment, startMs, endMs } of shown) expect(endMs - startMs).toBe(segment.durationMs)
+  })
+  it('is a card with the timer where nothing may stand for it', () => {
+    const unfilmed = { [idOf('r1/s1')]: 0, [idOf('r2/s1')]: 0 }
+    const { cut, changes } = fitted(filmedAs(unfilmed), { fit: 'fill' })
+    expect(changes.map(({ kind }) => kind)).toEqual(['carded', 'carded'])
+    expect(cut.spans.filter(({ source }) => source === 'card').map(({ segmentId }) => segmentId)).toEqual(
+      Object.keys(unfilmed),
+    )
+  })
+  it('is no mirror where that is not wished', () => {
+    const { changes } = fitted(filmedAs({ [idOf('r2/s1')]: 0 }), { fit: 'fill', mirrors: false })
+    expect(changes).toMatchObject([{ kind: 'carded' }])
+  })
+})
+
+describe('any fit of any session', () => {
+  const any = fc
+    .array(fc.oneof(fc.constant(0), fc.integer({ min: 1, max: 90_000 })), {
+      minLength: segments.length,
+      maxLength: segments.length,
+    })
+    .map((took) => filmedAs(Object.fromEntries(segments.map(({ id }, at) => [id, took[at]!])), [], 5000))
+  it('lies end to end in output time, inside the footage, in files as in one', () => {
+    fc.assert(
+      fc.property(any, fc.constantFrom(...FITS), fc.integer({ min: 1, max: 300_000 }), (filmed, fit, borderMs) => {
+        const { cut, shown } = fitted(filmed, { fit })
+        const files = inFiles(cut, [borderMs, Math.max(1, filmed.footageMs - borderMs)])
+        for (const { spans } of [cut, files]) {
+          let atMs = 0
+          for (const span of spans) {
+            expect(span.outMs).toBe(atMs)
+            expect(span.lengthMs).toBeGreaterThan(0)
+            if (span.source !== 'still') expect(span.toMs - span.fromMs).toBe(span.lengthMs)
+            atMs += span.lengthMs
+          }
+          expect(atMs).toBe(cut.outMs)
+        }
+        for (const { source, fromMs, toMs } of cut.spans)
+          if (source === 0) expect([fromMs >= 0, toMs <= filmed.footageMs]).toEqual([true, true])
+        let before = 0
+        for (const { startMs, endMs } of shown) {
+          expect(startMs).toBeGreaterThanOrEqual(before)
+          before = Math.max(startMs, endMs)
+        }
+      }),
+    )
+  })
+  it('is the plan in length, filled: every timed segment as long as planned, but for what is hardly off', () => {
+    fc.assert(
+      fc.property(any, (filmed) => {
+        const { shown } = fitted(filmed, { fit: 'fill' })
+        for (const { segment, startMs, endMs } of shown)
+          if (segment.pace === 'fixed') expect(Math.abs(endMs - startMs - segment.durationMs)).toBeLessThanOrEqual(1000)
+      }),
+    )
+  })
+})

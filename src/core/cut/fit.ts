@@ -1,0 +1,196 @@
+// How the footage becomes the output: followed as filmed, cut to the score, or filled up to the whole score. Each change
+// that is made to what was filmed is listed, and can be taken back alone.
+import type { Evidence } from '../evidence'
+import type { Segment } from '../score/segment'
+import type { Ms, Share } from '../units'
+import { shownIn, type Cut, type ShownSegment } from './cut'
+import { donorFor, type Donor } from './donors'
+import { follow } from './follow'
+import { busyStretches, leastNoticed, type Busy, type Range } from './joint'
+import type { LaidSegment } from './lane'
+import { SpanList } from './spans'
+
+/** `follow`: as filmed. `score`: what was filmed, as long as planned. `fill`: the same, with what was not filmed. */
+export const FITS = ['follow', 'score', 'fill'] as const
+export type Fit = (typeof FITS)[number]
+
+export interface Filmed {
+  laid: readonly LaidSegment[]
+  /** Of the whole reel. */
+  footageMs: Ms
+  /** In order of time. */
+  heard: readonly Evidence[]
+}
+
+export interface FitWishes {
+  fit: Fit
+  /** Keys of changes that are not made. */
+  undone?: ReadonlySet<string>
+  /** Whether work of the other side, mirrored, may stand for work that was not filmed. */
+  mirrors?: boolean
+}
+
+/** What is done to the footage, and where. */
+export interface CutChange {
+  /** The id of its segment; `before` and `after` for what lies outside the plan. */
+  key: string
+  kind: 'shortened' | 'lengthened' | 'left-out' | 'reused' | 'carded' | 'outside'
+  segmentId: string | null
+  /** Output less what was filmed. */
+  byMs: Ms
+  /** Where in the reel; what was not filmed has no length there. */
+  fromMs: Ms
+  toMs: Ms
+}
+
+export interface Fitted {
+  cut: Cut
+  shown: ShownSegment[]
+  changes: CutChange[]
+  /** How much of the output is shown a second time. */
+  reused: Share
+}
+
+export function fitted(filmed: Filmed, wishes: FitWishes): Fitted {
+  const { cut, changes } =
+    wishes.fit === 'follow'
+      ? { cut: follow(filmed.laid, filmed.footageMs), changes: [] }
+      : new Fitting(filmed, wishes).made()
+  const again = cut.spans.reduce((sum, { why, lengthMs }) => sum + (why === 'reused' ? lengthMs : 0), 0)
+  return { cut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
+}
+
+/** A stretch that is so little off is left as it was filmed; what adds up is put right by the next that is more. */
+const SLACK_MS: Record<'work' | 'other', Ms> = { work: 500, other: 250 }
+/** The last picture is held so long at most; more is a card. */
+const MOST_HELD_MS: Ms = 1500
+/** What a change begins with, and what leads to the next, is kept. */
+const KEPT_START_MS: Ms = 1500,
+  KEPT_END_MS: Ms = 4000
+/** How far before its end overrun work may be cut to spare a word. */
+const TAIL_MS: Ms = 300
+
+class Fitting {
+  private readonly list = new SpanList()
+  private readonly changes: CutChange[] = []
+  private readonly busy: Busy
+  /** Where the plan would be by now, in output time. */
+  private dueMs: Ms = 0
+
+  constructor(
+    private readonly filmed: Filmed,
+    private readonly wishes: FitWishes,
+  ) {
+    this.busy = busyStretches(filmed.heard)
+  }
+
+  made(): { cut: Cut; changes: CutChange[] } {
+    const { laid, footageMs } = this.filmed
+    this.outside('before', 0, laid[0]?.fromMs ?? footageMs)
+    for (const one of laid) this.add(one)
+    this.outside('after', laid.at(-1)?.toMs ?? footageMs, footageMs)
+    return { cut: this.list.cut, changes: this.changes }
+  }
+
+  private outside(key: string, fromMs: Ms, toMs: Ms): void {
+    if (toMs <= fromMs) return
+    if (this.isUndone(key)) {
+      this.list.show({ fromMs, toMs, segmentId: null, why: 'filmed' })
+      this.dueMs += toMs - fromMs
+    } else this.changes.push({ key, kind: 'outside', segmentId: null, byMs: fromMs - toMs, fromMs, toMs })
+  }
+
+  private add(one: LaidSegment): void {
+    const filmedMs = one.toMs - one.fromMs
+    if (!wasFilmed(one)) return this.unfilmed(one)
+    const lengthMs = this.lengthOf(one.segment, filmedMs)
+    const slackMs = SLACK_MS[one.segment.kind === 'work' ? 'work' : 'other']
+    if (Math.abs(lengthMs - filmedMs) <= slackMs || this.isUndone(one.segment.id)) {
+      // What was left longer on purpose moves the plan; what is only inexact is made up for.
+      if (Math.abs(lengthMs - filmedMs) > slackMs) this.dueMs += filmedMs - lengthMs
+      return this.list.show({ ...rangeOf(one), segmentId: one.segment.id, why: 'filmed' })
+    }
+    const { segment } = one
+    this.note(one, lengthMs < filmedMs ? 'shortened' : 'lengthened', lengthMs - filmedMs)
+    this.showFor({ from: one, mirrored: false, segmentId: segment.id, lengthMs, why: 'filmed' })
+  }
+
+  private unfilmed(one: LaidSegment): void {
+    const { segment } = one
+    // Nobody knows how long talk would have been that nobody filmed.
+    if (this.wishes.fit !== 'fill' || segment.pace === 'open' || this.isUndone(segment.id)) {
+      if (segment.durationMs) this.note(one, 'left-out', one.fromMs - one.toMs)
+      return
+    }
+    const lengthMs = this.lengthOf(segment, segment.durationMs)
+    const donor = donorFor(one, this.filmed.laid.filter(wasFilmed), this.wishes.mirrors ?? true)
+    this.note(one, donor ? 'reused' : 'carded', lengthMs - (one.toMs - one.fromMs))
+    if (donor) this.showFor({ ...donor, segmentId: segment.id, lengthMs, why: 'reused' })
+    else this.list.card(lengthMs, segment.id)
+  }
+
+  private note({ segment, fromMs, toMs }: LaidSegment, kind: CutChange['kind'], byMs: Ms): void {
+    this.changes.push({ key: segment.id, kind, segmentId: segment.id, byMs, fromMs, toMs })
+  }
+
+  private isUndone(key: string): boolean {
+    return this.wishes.undone?.has(key) ?? false
+  }
+
+  /** How long a segment is to be. */
+  private lengthOf({ pace, slot, durationMs, minMs, maxMs }: Segment, filmedMs: Ms): Ms {
+    const endsSlot = slot !== null && slot.beforeMs + durationMs >= slot.ofMs
+    if (pace === 'fixed' || endsSlot) {
+      this.dueMs += durationMs
+      return Math.max(0, this.dueMs - this.list.outMs)
+    }
+    const lengthMs = pace === 'range' ? Math.max(minMs, Math.min(maxMs ?? Infinity, filmedMs)) : filmedMs
+    // Within a slot the clock runs on whatever the parts take.
+    this.dueMs += slot ? durationMs : lengthMs
+    return lengthMs
+  }
+
+  /** A stretch of the reel made as long as wanted: less of it, or with its last picture held, or a card. */
+  private showFor({
+    from,
+    lengthMs,
+    why,
+    ...shown
+  }: Donor & { segmentId: string; lengthMs: Ms; why: 'filmed' | 'reused' }): void {
+    const { segmentId } = shown
+    const whole = rangeOf(from)
+    const overMs = whole.toMs - whole.fromMs - lengthMs
+    if (overMs <= 0) {
+      this.list.show({ ...shown, ...whole, why })
+      if (-overMs <= MOST_HELD_MS) this.list.hold(whole.toMs, -overMs, segmentId)
+      else this.list.card(-overMs, segmentId)
+      return
+    }
+    const out = this.takenOut(from, overMs)
+    const kept = why === 'filmed' ? 'shortened' : why
+    this.list.show({ ...shown, fromMs: whole.fromMs, toMs: out.fromMs, why: kept })
+    this.list.show({ ...shown, fromMs: out.toMs, toMs: whole.toMs, why: kept })
+  }
+
+  private takenOut({ segment, fromMs, toMs }: LaidSegment, byMs: Ms): Range {
+    if (segment.kind === 'work')
+      return leastNoticed(this.busy, byMs, { fromMs: Math.max(fromMs + byMs, toMs - TAIL_MS), toMs }, toMs)
+    const leftMs = toMs - fromMs - byMs
+    const earliest = fromMs + byMs + Math.min(KEPT_START_MS, leftMs / 4),
+      latest = toMs - Math.min(KEPT_END_MS, leftMs / 2)
+    return leastNoticed(this.busy, byMs, { fromMs: Math.round(earliest), toMs: Math.round(latest) }, Math.round(latest))
+  }
+}
+
+const rangeOf = ({ fromMs, toMs }: LaidSegment): Range => ({ fromMs, toMs })
+
+/** Less than this of a timed segment is a scrap of another one, or reckoned where nothing was filmed. */
+const LEAST_FILMED: Share = 0.5
+
+/** Whether the footage has a segment at all. A rest of which both ends are tied was cut short, and filmed. */
+export function wasFilmed({ segment, fromMs, toMs, fromTied, toTied }: LaidSegment): boolean {
+  const filmedMs = toMs - fromMs
+  if (filmedMs <= 0) return false
+  if (segment.pace !== 'fixed' || filmedMs >= segment.durationMs * LEAST_FILMED) return true
+  return segment.kind !== 'work' && fromTied && toTied
+}

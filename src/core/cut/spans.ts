@@ -1,0 +1,78 @@
+// Lays spans end to end in output time: makers say what is shown and for how long, never where.
+import type { Ms } from '../units'
+import type { Cut, Span, Why } from './cut'
+
+/** A range of the reel as it was filmed. */
+export interface Shown {
+  fromMs: Ms
+  toMs: Ms
+  segmentId: string | null
+  why: Why
+  mirrored?: boolean
+}
+
+export class SpanList {
+  private readonly spans: Span[] = []
+  outMs: Ms = 0
+
+  /** What lasts nothing is left out. */
+  show({ fromMs, toMs, segmentId, why, mirrored = false }: Shown): void {
+    const lengthMs = toMs - fromMs
+    this.add({ source: 0, fromMs, toMs, lengthMs, rate: 1, mirrored, segmentId, why, stillOf: null })
+  }
+
+  /** One picture of the reel, silent. */
+  hold(atMs: Ms, lengthMs: Ms, segmentId: string | null): void {
+    const still = { source: 'still', fromMs: atMs, toMs: atMs, rate: 0, mirrored: false, stillOf: 0 } as const
+    this.add({ ...still, lengthMs, segmentId, why: 'held' })
+  }
+
+  /** A drawn card, silent but for cues. */
+  card(lengthMs: Ms, segmentId: string | null): void {
+    const card = { source: 'card', fromMs: 0, toMs: lengthMs, rate: 1, mirrored: false, stillOf: null } as const
+    this.add({ ...card, lengthMs, segmentId, why: 'card' })
+  }
+
+  private add(span: Omit<Span, 'outMs'>): void {
+    if (span.lengthMs <= 0) return
+    this.spans.push({ ...span, outMs: this.outMs })
+    this.outMs += span.lengthMs
+  }
+
+  get cut(): Cut {
+    return { outMs: this.outMs, spans: this.spans }
+  }
+}
+
+/**
+ * A cut of a reel as a cut of its files: spans that run over the border of two files become two.
+ * @param fileMs lengths of the files, in order.
+ */
+export function inFiles(cut: Cut, fileMs: readonly Ms[]): Cut {
+  const beginsMs = fileMs.map((_, at) => fileMs.slice(0, at).reduce((sum, one) => sum + one, 0))
+  const fileAt = (ms: Ms): number =>
+    Math.max(
+      0,
+      beginsMs.findLastIndex((begin) => begin <= ms),
+    )
+  const spans = cut.spans.flatMap((span): Span[] => {
+    if (span.source === 'card') return [span]
+    if (span.source === 'still') {
+      const file = fileAt(span.fromMs),
+        atMs = span.fromMs - (beginsMs[file] ?? 0)
+      return [{ ...span, fromMs: atMs, toMs: atMs, stillOf: file }]
+    }
+    const out: Span[] = []
+    for (let fromMs = span.fromMs; fromMs < span.toMs;) {
+      const file = fileAt(fromMs),
+        beginMs = beginsMs[file] ?? 0
+      const toMs = Math.min(span.toMs, beginsMs[file + 1] ?? Infinity)
+      const outMs = span.outMs + (fromMs - span.fromMs) / span.rate
+      const there = { source: file, fromMs: fromMs - beginMs, toMs: toMs - beginMs }
+      out.push({ ...span, ...there, outMs, lengthMs: (toMs - fromMs) / span.rate })
+      fromMs = toMs
+    }
+    return out
+  })
+  return { outMs: cut.outMs, spans }
+}
