@@ -10,7 +10,8 @@ import { expand } from '../src/core/expand/expand'
 import { listenTo } from '../src/engine/listen'
 import { readPlanFile } from '../src/engine/plan'
 import { probeFootage } from '../src/engine/probe'
-import { ENCODER, renderVideo, SOUND_ENCODER } from '../src/engine/render'
+import { ENCODER, SOUND_ENCODER } from '../src/engine/encoding'
+import { renderVideo } from '../src/engine/render'
 import { runTool } from '../src/engine/tool'
 
 const [footage, pairs = '3'] = process.argv.slice(2)
@@ -35,7 +36,7 @@ try {
     ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODER, ...SOUND_ENCODER],
     ...['-movflags', '+faststart', join(folder, 'bare.mp4')],
   ]
-  const job = { footage, facts, cut, shown: shownSegments, out: join(folder, 'ours.mp4') }
+  const job = { reel: [{ path: footage, facts }], cut, shown: shownSegments, out: join(folder, 'ours.mp4') }
   const bare: Cost[] = [],
     ours: Cost[] = []
   for (let pair = 1; pair <= Number(pairs); pair++) {

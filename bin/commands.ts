@@ -7,8 +7,11 @@ import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/s
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
-import { type Cut, type ShownSegment, asPlanned } from '../src/core/cut/cut'
+import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
+import { FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
 import { followed } from '../src/core/cut/follow'
+import { lay } from '../src/core/cut/lane'
+import { inFiles } from '../src/core/cut/spans'
 import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { readCaptions } from '../src/core/hear/captions'
@@ -19,8 +22,10 @@ import { weightText } from '../src/core/score/formats/station'
 import type { Expansion, Segment } from '../src/core/score/segment'
 import { printShorthand } from '../src/core/shorthand/print'
 import { cueTrack } from '../src/core/sound/track'
+import { sum } from '../src/core/sum'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
+import { whyShown } from '../src/core/words/en/cuts'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
@@ -35,6 +40,7 @@ import { gatherEvidence, type Gathered } from '../src/engine/gather'
 import { readPlanFile, readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
+import type { RecordedFile } from '../src/engine/renderJob'
 
 export class UsageError extends Error {}
 
@@ -184,17 +190,9 @@ function evidenceText(one: Told): string {
 }
 
 const syncCommand: Command = async (files, options) => {
-  const [plan = '', ...footage] = files
-  if (!plan || !footage.length) throw new UsageError('expected 2 files or more')
-  if (options.captions && footage.length > 1) throw new UsageError('captions go with one footage')
+  const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
-  const captions = options.captions ? await captionsFrom(options.captions) : []
-  const heard: ReelFile[] = []
-  for (const file of footage) {
-    const { evidence, facts } = await hearFile(file, options.signal)
-    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: facts.durationMs })
-  }
-  const { evidence, footageMs, placeOf } = joinedReel(heard)
+  const { evidence, footageMs, placeOf } = joinedReel(await heardReel(footage, options))
   const { found, likeness, doubtful } = matchEvidence(segments, evidence, footageMs)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
@@ -214,26 +212,27 @@ const syncCommand: Command = async (files, options) => {
 }
 
 const cutCommand: Command = async (files, options) => {
-  const [plan = '', footage = ''] = only(files, 2)
-  onlyFollow(options.fit)
+  const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
-  const { cut } = await cutOf(segments, footage, await probed(footage, options.signal), options)
-  if (options.json) return printJson(cut)
-  for (const { outMs, fromMs, toMs, segmentId, why } of cut.spans)
-    print(`${formatInstant(outMs)}  ${formatInstant(fromMs)} - ${formatInstant(toMs)}  ${why}  ${segmentId ?? ''}`)
+  const { cut, changes, reused } = await cutOf(segments, footage, options)
+  const spans = cut.spans.map((span) => ({ ...span, why: whyShown(span) }))
+  if (options.json) return printJson({ outMs: cut.outMs, spans, changes, reused: round2(reused) })
+  for (const { source, outMs, fromMs, toMs, segmentId, why } of spans)
+    print(
+      `${formatInstant(outMs)}  ${typeof source === 'number' && footage.length > 1 ? `${source + 1}  ` : ''}${formatInstant(fromMs)} - ${formatInstant(toMs)}  ${why}  ${segmentId ?? ''}`,
+    )
+  print(`total ${formatLength(cut.outMs)}`)
 }
 
 const renderCommand: Command = async (files, options) => {
-  const [plan = '', footage = ''] = only(files, 2)
+  const { plan, footage } = planAndFootage(files)
   const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
-  onlyFollow(options.fit)
   const score = await naming(plan, readPlanFile(plan))
   const { segments } = await naming(plan, Promise.resolve(score).then(expand))
-  const facts = await probed(footage, options.signal)
-  const { cut, shown } = await cutOf(segments, footage, facts, options)
+  const { reel, cut, shown } = await cutOf(segments, footage, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ footage, facts, cut, shown, counting: score, out: temporary, signal: options.signal },
+      ...{ reel, cut, shown, counting: score, out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )
@@ -288,8 +287,15 @@ function required(value: string | undefined, what: string): string {
   return value
 }
 
-function onlyFollow(fit = 'follow'): void {
-  if (fit !== 'follow') throw new UsageError(`--fit ${fit} is not known here; "follow" keeps the footage as filmed`)
+function planAndFootage([plan = '', ...footage]: string[]): { plan: string; footage: string[] } {
+  if (!plan || !footage.length) throw new UsageError('expected 2 files or more')
+  return { plan, footage }
+}
+
+function fitFrom(fit = 'follow'): Fit {
+  const known = FITS.find((one) => one === fit)
+  if (!known) throw new UsageError(`--fit ${fit} is not known; known are ${FITS.join(', ')}`)
+  return known
 }
 
 const round2 = (value: number): number => Math.round(value * 100) / 100
@@ -324,25 +330,54 @@ async function hearFile(footage: string, signal: AbortSignal): Promise<Gathered 
 
 const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
 
-/** The cut of a footage, with ties from a file or, without one, from what is heard in it. */
+/** What is heard in each file, in order. */
+async function heardReel(footage: readonly string[], options: Options): Promise<ReelFile[]> {
+  if (options.captions && footage.length > 1) throw new UsageError('captions go with one footage')
+  const captions = options.captions ? await captionsFrom(options.captions) : []
+  const heard: ReelFile[] = []
+  for (const file of footage) {
+    const { evidence, facts } = await hearFile(file, options.signal)
+    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: facts.durationMs })
+  }
+  return heard
+}
+
+/**
+ * The cut of footage, with ties from a file or, without one, from what is heard in it. Where ties come from a file the
+ * footage is heard only where a cut wants to know what it may cut through.
+ */
 async function cutOf(
   segments: readonly Segment[],
-  footage: string,
-  facts: FootageFacts,
-  { sync: syncFile, signal }: Options,
-): Promise<{ cut: Cut; shown: ShownSegment[] }> {
-  const { durationMs } = facts
-  const ties = syncFile
-    ? await tiesFrom(syncFile, segments, durationMs)
-    : facts.audioCodec === null
-      ? []
-      : matchEvidence(segments, (await gatherEvidence(footage, facts, { signal })).evidence, durationMs).found
-  if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage)
-  return followed(segments, ties, durationMs)
+  footage: readonly string[],
+  options: Options,
+): Promise<Fitted & { reel: RecordedFile[] }> {
+  const fit = fitFrom(options.fit)
+  const reel: RecordedFile[] = []
+  for (const path of footage) reel.push({ path, facts: await probed(path, options.signal) })
+  const fileMs = reel.map(({ facts }) => facts.durationMs)
+  const silent = reel.some(({ facts }) => facts.audioCodec === null)
+  const listens = !silent && (!options.sync || fit !== 'follow')
+  const { evidence, footageMs } = joinedReel(
+    listens ? await heardReel(footage, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
+  )
+  const ties = options.sync
+    ? await tiesFrom(options.sync, segments, fileMs)
+    : matchEvidence(segments, evidence, footageMs).found
+  if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
+  const made = fitted({ laid: lay(segments, ties, footageMs), footageMs, heard: evidence }, { fit })
+  return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 
 const syncFileSchema = z.object({
-  stitches: z.array(z.object({ segmentId: z.string(), edge: z.enum(['start', 'end']), footageMs: z.number().min(0) })),
+  stitches: z.array(
+    z.object({
+      segmentId: z.string(),
+      edge: z.enum(['start', 'end']),
+      /** Index of the file. */
+      footage: z.number().int().min(0).default(0),
+      footageMs: z.number().min(0),
+    }),
+  ),
   summary: z.object({ footageMs: z.number().min(0) }),
 })
 
@@ -359,20 +394,29 @@ async function readSync(file: string): Promise<z.infer<typeof syncFileSchema>> {
   }
 }
 
-/** Ties of another plan, and ties that cannot hold together, are refused. */
-async function tiesFrom(file: string, segments: readonly Segment[], footageMs: Ms): Promise<Tie[]> {
+/**
+ * Ties in the time of the whole reel. Ties of another plan or of a file that is not there, and ties that cannot hold
+ * together, are refused.
+ */
+async function tiesFrom(file: string, segments: readonly Segment[], fileMs: readonly Ms[]): Promise<Tie[]> {
   const { stitches } = await readSync(file)
   const known = new Set(segments.map(({ id }) => id))
   const foreign = stitches.find(({ segmentId }) => !known.has(segmentId))
   if (foreign) throw new Problem({ code: 'sync-of-other-plan', segmentId: foreign.segmentId }, file)
-  const wrong = tieProblem(segments, stitches, footageMs)
+  const beyond = stitches.find(({ footage }) => footage >= fileMs.length)
+  if (beyond) throw new Problem({ code: 'sync-of-other-reel', number: beyond.footage + 1, files: fileMs.length }, file)
+  const ties = stitches.map(({ footage, ...tie }) => ({
+    ...tie,
+    footageMs: tie.footageMs + sum(fileMs.slice(0, footage)),
+  }))
+  const wrong = tieProblem(segments, ties, sum(fileMs))
   if (wrong) throw new Problem(wrong, file)
-  return stitches
+  return ties
 }
 
 async function shownFrom(segments: Expansion['segments'], file: string): Promise<ShownSegment[]> {
   const { footageMs } = (await readSync(file)).summary
-  return followed(segments, await tiesFrom(file, segments, footageMs), footageMs).shown
+  return followed(segments, await tiesFrom(file, segments, [footageMs]), footageMs).shown
 }
 
 /**

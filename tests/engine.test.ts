@@ -15,6 +15,7 @@ import { listenTo } from '../src/engine/listen'
 import { makeProxy } from '../src/engine/proxy'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
+import type { RenderJob } from '../src/engine/renderJob'
 import { framesThatChange, probe } from './e2e/decode'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-engine-'))
@@ -177,12 +178,16 @@ describe('rendering', () => {
       }),
     ),
   )
-  const filmed = (facts: FootageFacts): { facts: FootageFacts; cut: Cut; shown: ShownSegment[] } => {
-    return { facts, ...followed(segments, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs) }
+  const filmed = (facts: FootageFacts): { cut: Cut; shown: ShownSegment[] } => {
+    return followed(segments, [{ segmentId: 'main/lead', edge: 'start', footageMs: 0 }], facts.durationMs)
+  }
+  const filmedAt = async (name: string): Promise<Pick<RenderJob, 'reel' | 'cut' | 'shown'>> => {
+    const facts = await probeFootage(at(name))
+    return { reel: [{ path: at(name), facts }], ...filmed(facts) }
   }
   const render = async (name: string): Promise<string> => {
     const out = at(`${name}.out.mp4`)
-    await renderVideo({ footage: at(name), ...filmed(await probeFootage(at(name))), out })
+    await renderVideo({ ...(await filmedAt(name)), out })
     return out
   }
   it('keeps size, rate and length of odd, turned and silent footage', async () => {
@@ -203,10 +208,10 @@ describe('rendering', () => {
     ])
   })
   it('sounds footage and cues as loud as they were set in Watch, and no cue where they are switched off', async () => {
-    const { facts, ...plan } = filmed(await probeFootage(at('deck.webm')))
+    const job = await filmedAt('deck.webm')
     const render = async (mix: Mix): Promise<{ voice: number; cue: number }> => {
       const out = at('mixed.mp4')
-      await renderVideo({ footage: at('deck.webm'), facts, ...plan, mix, out })
+      await renderVideo({ ...job, mix, out })
       // The footage hums at 300 Hz, a go begins at 990 Hz when the lead-in ends.
       return { voice: levelAt(out, 300, 200), cue: levelAt(out, 990, 1020) }
     }
@@ -221,8 +226,7 @@ describe('rendering', () => {
   it('leaves nothing behind when it is cancelled', async () => {
     const halt = new AbortController()
     const work = renderVideo({
-      footage: at('whole.ts'),
-      ...filmed(await probeFootage(at('whole.ts'))),
+      ...(await filmedAt('whole.ts')),
       out: at('halted.mp4'),
       scratch: folder,
       signal: halt.signal,

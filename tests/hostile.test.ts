@@ -45,7 +45,7 @@ async function use(path: string): Promise<{ rendered: number; measured: number }
   const { segments } = expand(score(circuit()))
   const first = { segmentId: segments[0]?.id ?? '', edge: 'start' as const, footageMs: 0 }
   const out = `${path}.out.mp4`
-  await renderVideo({ footage: path, facts, ...followed(segments, [first], facts.durationMs), out })
+  await renderVideo({ reel: [{ path, facts }], ...followed(segments, [first], facts.durationMs), out })
   return { rendered: probe(out).video.durationMs, measured: facts.durationMs }
 }
 

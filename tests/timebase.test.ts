@@ -107,7 +107,7 @@ describe.each([...FILMS.map(([name]) => name), 'irregular.mkv', 'shifted.ts'])('
     const { segments } = expand(score(circuit({ workMs: 3000, restMs: 1000 })))
     const film = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
     const mix = { voice: 1, cues: 0, cuesOn: false }
-    await renderVideo({ footage: path, facts, ...film, mix, out: at('out.mp4') })
+    await renderVideo({ reel: [{ path, facts }], ...film, mix, out: at('out.mp4') })
     expect(Math.abs(flashMs(at('out.mp4')) - heardMs), 'flash of the render').toBeLessThanOrEqual(41)
     expect(Math.abs(toneMs(at('out.mp4')) - heardMs), 'tone of the render').toBeLessThan(25)
   })
@@ -124,7 +124,7 @@ it('holds the first picture until the others come, and the count goes on over it
   const facts = await probeFootage(at('picture-late.mp4'))
   const { segments } = expand(score(circuit({ workMs: 1200, restMs: 800 })))
   const film = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
-  await renderVideo({ footage: at('picture-late.mp4'), facts, ...film, out: at('held.mp4') })
+  await renderVideo({ reel: [{ path: at('picture-late.mp4'), facts }], ...film, out: at('held.mp4') })
   // 2 seconds left turn to 1 at 0.2 s, while nothing was filmed yet: on the sixth picture of 25 a second.
   const changes = await framesThatChange(at('held.mp4'), { x: 8, y: 142, width: 34, height: 34 }, 3)
   expect(changes[0]).toBe(5)

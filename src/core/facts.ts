@@ -103,6 +103,7 @@ type ProblemOfInput =
   | { code: 'no-file' }
   | { code: 'unreadable-file'; reason: string }
   | { code: 'sync-of-other-plan'; segmentId: string }
+  | { code: 'sync-of-other-reel'; number: number; files: number }
   | { code: 'not-a-file' }
 
 export type DocumentKind = 'workout file' | 'request'
@@ -124,7 +125,6 @@ type ProblemOfFootage =
   | { code: 'tie-twice'; tie: string }
   | { code: 'not-stitched' }
   | { code: 'nothing-heard' }
-  | { code: 'spans-unsupported'; spans: number }
 
 type ProblemOfWork =
   | { code: 'not-found'; what: Thing }

@@ -11,6 +11,10 @@ import { registerFonts } from './fonts'
 export interface StripJob {
   /** Tells this layer's files from another's. */
   name: string
+  /** The list's name. Default: the layer's. */
+  list?: string
+  /** Pictures of this layer that are drawn already, by what they show; new ones are added. */
+  files?: Map<string, string>
   layer: Layer
   changes: readonly OverlayChange[]
   frame: Frame
@@ -25,6 +29,8 @@ export interface StripJob {
  */
 export async function drawStrip({
   name,
+  list: listName = `${name}.txt`,
+  files = new Map(),
   layer,
   changes,
   frame,
@@ -33,7 +39,6 @@ export async function drawStrip({
   signal,
 }: StripJob): Promise<string> {
   registerFonts()
-  const files = new Map<string, string>()
   const lines = ['ffconcat version 1.0']
   for (const { state, key, fromMs, untilMs } of stays(layer, changes, durationMs)) {
     signal?.throwIfAborted()
@@ -45,7 +50,7 @@ export async function drawStrip({
     // The reader's own default of 25 pictures a second would round every change to 40 ms.
     lines.push(`file ${file}`, 'option framerate 1000', `duration ${((untilMs - fromMs) / 1000).toFixed(3)}`)
   }
-  const list = join(folder, `${name}.txt`)
+  const list = join(folder, listName)
   await writeFile(list, `${lines.join('\n')}\n`)
   return list
 }

@@ -1,5 +1,5 @@
-// How the footage becomes the output: followed as filmed, cut to the score, or filled up to the whole score. Each change
-// that is made to what was filmed is listed, and can be taken back alone.
+// How the footage becomes the output: followed as filmed, cut to the score, or filled up to the whole score. Each
+// change that is made to what was filmed is listed, and can be taken back alone.
 import type { Evidence } from '../evidence'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'

@@ -32,7 +32,8 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const counting = workout.score
-    const asked = { footage: storedPath(hash), facts, cut, shown, counting, mix: workout.mix, out, scratch: folder }
+    const reel = [{ path: storedPath(hash), facts }]
+    const asked = { reel, cut, shown, counting, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {

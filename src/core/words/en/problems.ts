@@ -136,8 +136,8 @@ function sentence(fact: WithValues): string {
       return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: the footage lasts ${formatLength(fact.footageMs)}.`
     case 'tie-twice':
       return `${fact.tie} is tied twice.`
-    case 'spans-unsupported':
-      return `This cut has ${fact.spans} spans; only footage that is followed as filmed can be rendered.`
+    case 'sync-of-other-reel':
+      return `This ties to file ${fact.number} of the footage, and ${fact.files === 1 ? 'there is 1' : `there are ${fact.files}`}.`
     case 'not-found':
       return THINGS[fact.what]
     case 'stale':

@@ -1,0 +1,41 @@
+// What a video is rendered from.
+import type { Cut, ShownSegment } from '../core/cut/cut'
+import type { Layer } from '../core/look/drawOverlay'
+import type { OverlayChange } from '../core/look/overlay'
+import type { Counting } from '../core/score/score'
+import type { Mix } from '../core/sound/mix'
+import type { Share } from '../core/units'
+import type { FootageFacts } from './probe'
+
+/** A recording, and what is known of it. */
+export interface RecordedFile {
+  path: string
+  facts: FootageFacts
+}
+
+export interface RenderJob {
+  /** The files in order; the video has the first one's size and rate. */
+  reel: readonly RecordedFile[]
+  cut: Cut
+  /** The segments in the cut's output time. */
+  shown: readonly ShownSegment[]
+  /** Which way the shown number goes. Default: down. */
+  counting?: Counting
+  /** Default: both as they are. */
+  mix?: Mix
+  out: string
+  /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
+  scratch?: string
+  signal?: AbortSignal
+  onProgress?: (share: Share) => void
+}
+
+/** What the picture is drawn with. */
+export interface PictureParts {
+  /** Of the first file: the size and the rate of the video. */
+  facts: FootageFacts
+  layers: readonly Layer[]
+  changes: readonly OverlayChange[]
+  folder: string
+  signal: AbortSignal
+}

@@ -1,0 +1,110 @@
+// The picture of a cut, piece by piece: each run of a source is encoded alone on the output's grid, with its own part
+// of the overlay, and the pieces are joined without being encoded again.
+import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { changesWithin, piecesOf, type Piece } from '../core/render/runs'
+import { OVERLAY } from '../core/look/palette'
+import { Problem } from '../core/problem'
+import type { Rate } from '../core/units'
+import { ENCODER, QUIET } from './encoding'
+import { footageInput, patience } from './input'
+import { listInputs, overlaid } from './overlaid'
+import type { PictureParts, RenderJob } from './renderJob'
+import { drawStrip } from './strip'
+import { COPY_TIMES } from './timebase'
+import { runTool } from './tool'
+
+/** @returns arguments that open the picture, for ffmpeg. */
+export async function renderPieces(job: RenderJob, parts: PictureParts): Promise<string[]> {
+  const { facts, layers, changes, folder, signal } = parts
+  const rate = gridOf(facts.rate)
+  const pieces = piecesOf(job.cut, rate)
+  const total = pieces.reduce((sum, { frames }) => sum + frames, 0)
+  const drawn = layers.map(() => new Map<string, string>())
+  const lines = ['ffconcat version 1.0']
+  let done = 0
+  for (const [number, piece] of pieces.entries()) {
+    const durationMs = (piece.frames * 1000 * rate.den) / rate.num
+    const own = changesWithin(changes, piece, rate)
+    const lists: string[] = []
+    for (const [at, layer] of layers.entries()) {
+      const strip = { name: `layer${at}`, list: `layer${at}-${number}.txt`, files: drawn[at], layer, changes: own }
+      lists.push(await drawStrip({ ...strip, frame: facts, durationMs, folder, signal }))
+    }
+    await renderPiece(job, { ...parts, piece, rate, lists, out: join(folder, `piece-${number}.mp4`) })
+    lines.push(`file piece-${number}.mp4`, `duration ${(durationMs / 1000).toFixed(6)}`)
+    done += piece.frames
+    job.onProgress?.(done / total)
+  }
+  const list = join(folder, 'pieces.txt')
+  await writeFile(list, `${lines.join('\n')}\n`)
+  return ['-f', 'concat', '-safe', '0', '-i', list]
+}
+
+/** Faster than any screen shows; a recorder that claims more is held at this many pictures a second. */
+const MOST_RATE: Rate = { num: 60, den: 1 }
+const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE.num ? MOST_RATE : rate)
+
+interface PieceParts extends PictureParts {
+  piece: Piece
+  rate: Rate
+  lists: readonly string[]
+  out: string
+}
+
+async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void> {
+  const { piece, rate, facts, layers, lists, out, signal } = parts
+  const { source, stillOf } = piece.run
+  const file = typeof source === 'number' ? source : stillOf
+  const size = `${facts.width}:${facts.height}`
+  const grid = `${rate.num}/${rate.den}`
+  const input =
+    file === null
+      ? ['-f', 'lavfi', '-i', `color=c=${CARD_GROUND}:s=${facts.width}x${facts.height}:r=${grid}`]
+      : filmInput(reel[file], piece)
+  const shape = `scale=${size}:force_original_aspect_ratio=decrease,pad=${size}:-1:-1,setsar=1,format=yuv420p`
+  const chain = [
+    ...(file === null ? [] : onGrid(reel[file]?.facts.zeroS ?? 0, piece, grid)),
+    ...(source === 'still' ? ['trim=end_frame=1'] : []),
+    ...(piece.run.mirrored ? ['hflip'] : []),
+    ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, `setpts=N/(${grid})/TB`],
+  ]
+  const base = `[0:V:0]${chain.join(',')}[under0]`
+  await runTool(
+    'ffmpeg',
+    [
+      ...[...QUIET, ...COPY_TIMES, ...input, ...listInputs(lists)],
+      ...['-filter_complex', [base, ...overlaid(layers)].join(';'), '-map', '[picture]', ...ENCODER],
+      ...['-frames:v', String(piece.frames), '-r', grid, '-fps_mode', 'passthrough'],
+      ...['-video_track_timescale', String(timescaleOf(rate)), '-f', 'mp4', out],
+    ],
+    { signal, limitMs: patience((piece.frames * 1000 * rate.den) / rate.num, 30) },
+  )
+}
+
+/** Behind a card's count and names. */
+const CARD_GROUND = OVERLAY.ink.replace('#', '0x')
+
+/** Decoding begins so much earlier: the picture that is shown at an instant may have come long before. */
+const LEAD_S = 1
+
+function filmInput(file: RenderJob['reel'][number] | undefined, { fromMs }: Piece): string[] {
+  if (!file) throw new Problem({ code: 'stored-file-gone' })
+  const fromS = file.facts.zeroS + fromMs / 1000 - LEAD_S
+  return [
+    ...(fromS > file.facts.zeroS ? ['-seek_timestamp', '1', '-ss', fromS.toFixed(6)] : []),
+    ...footageInput(file.path),
+  ]
+}
+
+/** Times are rounded; a picture that is so little late is on time. */
+const GRACE_S = 0.001
+
+/** Each picture of the grid is the latest that was filmed by then; before the first, the first. */
+const onGrid = (zeroS: number, { fromMs, run }: Piece, grid: string): string[] => [
+  `setpts=(PTS-${zeroS + fromMs / 1000 + GRACE_S}/TB)/${run.rate || 1}`,
+  `fps=fps=${grid}:start_time=0:round=up`,
+]
+
+/** A multiple of the rate, so that each picture has a whole length; fine enough for readers that round. */
+const timescaleOf = ({ num }: Rate): number => num * Math.ceil(10_000 / num)
