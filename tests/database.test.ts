@@ -6,6 +6,7 @@ import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
 import type { Evidence } from '../src/core/evidence'
+import { USUAL_CUT } from '../src/core/cut/fit'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import type { Version } from '../src/core/version'
 import { circuit, score, station, talk } from '../src/core/testing'
@@ -40,6 +41,7 @@ describe('migrations', () => {
       '004_station_keys',
       '005_safe_keeping.sql',
       '006_heard_pieces.sql',
+      '007_cut.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -81,6 +83,7 @@ describe('moves', () => {
       scoreRevision: 1,
       stitchRevision: 1,
       footageId: null,
+      cut: USUAL_CUT,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],
@@ -327,8 +330,8 @@ describe('a score beyond the limits', () => {
 })
 
 describe('a video', () => {
-  it('says what has changed since: score, ties, footage', async () => {
-    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveStitches } = await parts()
+  it('says what has changed since: score, ties, footage, cut', async () => {
+    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveStitches, saveCut } = await parts()
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
@@ -342,15 +345,19 @@ describe('a video', () => {
       scoreRevision: 1,
       stitchRevision: 1,
       footageId,
+      cut: USUAL_CUT,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
-    expect(await changed()).toEqual({ score: false, ties: false, footage: false })
+    expect(await changed()).toEqual({ score: false, ties: false, footage: false, cut: false })
+    await saveCut(workoutId, { ...USUAL_CUT, fit: 'fill' })
+    expect(await changed()).toMatchObject({ cut: true })
+    await saveCut(workoutId, USUAL_CUT)
     await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
-    expect(await changed()).toEqual({ score: true, ties: false, footage: false })
+    expect(await changed()).toEqual({ score: true, ties: false, footage: false, cut: false })
     await saveStitches(footageId, { stitches: [], version: at(1) })
-    expect(await changed()).toEqual({ score: true, ties: true, footage: false })
+    expect(await changed()).toEqual({ score: true, ties: true, footage: false, cut: false })
     await filmed(workoutId, 'second.mp4')
-    expect(await changed()).toEqual({ score: true, ties: false, footage: true })
+    expect(await changed()).toEqual({ score: true, ties: false, footage: true, cut: false })
   })
 })
 

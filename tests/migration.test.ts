@@ -22,7 +22,13 @@ startedDatabase(async (url) => {
   await loader.unsafe(readFileSync(new URL('data/before-footing.sql', import.meta.url), 'utf8'))
   await loader.end()
   const { migrate } = await parts()
-  expect(await migrate()).toEqual(['003_reel.sql', '004_station_keys', '005_safe_keeping.sql', '006_heard_pieces.sql'])
+  expect(await migrate()).toEqual([
+    '003_reel.sql',
+    '004_station_keys',
+    '005_safe_keeping.sql',
+    '006_heard_pieces.sql',
+    '007_cut.sql',
+  ])
 })
 
 type TiedRow = [row: number, edge: 'start' | 'end', footageMs: number]

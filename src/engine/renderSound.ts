@@ -1,4 +1,5 @@
 // The sound of a video: the footage's own through the cut, with the cues mixed in.
+import { once } from 'node:events'
 import { Readable, type Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { cuesFor } from '../core/cue/cues'
@@ -89,13 +90,10 @@ interface Pouring {
 async function pourFilm({ reel, cut }: RenderJob, pouring: Pouring, pipe: Writable): Promise<void> {
   const { rate, channels } = pouring.format
   const joiner = new Joiner(channels)
+  const closed = new AbortController()
+  pipe.once('close', () => closed.abort())
   const pour = async (block: Float32Array): Promise<void> => {
-    if (!block.length || pipe.write(bytes(block))) return
-    await new Promise<void>((resolve, reject) => {
-      pipe.once('drain', resolve)
-      pipe.once('close', resolve)
-      pipe.once('error', reject)
-    })
+    if (block.length && !pipe.write(bytes(block))) await once(pipe, 'drain', { signal: closed.signal })
   }
   for (const part of soundRunsOf(cut, rate)) {
     joiner.begin(part)

@@ -91,10 +91,13 @@ async function gather(child: ChildProcess, onOutput: ToolCall['onOutput']): Prom
   return Buffer.concat(chunks)
 }
 
+const CLOSED_PIPE: ReadonlySet<string> = new Set([
+  ...['EPIPE', 'ERR_STREAM_DESTROYED', 'ERR_STREAM_PREMATURE_CLOSE', 'ABORT_ERR'],
+])
+
 /** A tool that stops reading early says why itself; the broken pipe adds nothing. */
 function ignoreClosedPipe(error: NodeJS.ErrnoException): void {
-  if (error.code !== 'EPIPE' && error.code !== 'ERR_STREAM_DESTROYED' && error.code !== 'ERR_STREAM_PREMATURE_CLOSE')
-    throw error
+  if (!CLOSED_PIPE.has(error.code ?? '')) throw error
 }
 
 function failure(tool: string, complaint: string): Problem {

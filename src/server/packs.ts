@@ -1,4 +1,5 @@
 // Packs: what was rendered, ready to download.
+import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import type { Db } from './jobs'
@@ -19,6 +20,7 @@ export interface Pack {
   scoreRevision: number | null
   stitchRevision: number | null
   footageId: string | null
+  cut: CutWishes
   createdAt: Date
 }
 
@@ -34,6 +36,7 @@ interface Row {
   score_revision: number | null
   stitch_revision: number | null
   footage_id: string | null
+  cut: unknown
   created_at: Date
 }
 
@@ -49,6 +52,7 @@ const fromRow = (row: Row): Pack => ({
   scoreRevision: row.score_revision,
   stitchRevision: row.stitch_revision,
   footageId: row.footage_id,
+  cut: cutWishesSchema.parse(row.cut ?? {}),
   createdAt: row.created_at,
 })
 
@@ -64,6 +68,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     score_revision: pack.scoreRevision,
     stitch_revision: pack.stitchRevision,
     footage_id: pack.footageId,
+    cut: db.json(pack.cut),
   })}`
 }
 

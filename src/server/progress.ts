@@ -1,4 +1,6 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
+import { isDeepStrictEqual } from 'node:util'
+import { cutWishesSchema } from '../core/cut/fit'
 import type { FootageFacts } from '../engine/probe'
 import { currentFootage, footageAside, heardSoFar, newestFootage, type FootageAside, type HeardSoFar } from './footage'
 import { recentJobs, type Job } from './jobs'
@@ -38,7 +40,7 @@ export interface PackProgress {
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   /** What has changed since it was made. */
-  changed: { score: boolean; ties: boolean; footage: boolean }
+  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean }
 }
 
 export interface Progress {
@@ -102,8 +104,8 @@ export async function progressOf(workoutId: string): Promise<Progress> {
  * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
  */
 async function changedSince(pack: Pack, currentId: string | null): Promise<PackProgress['changed']> {
-  const [now] = await sql()<{ score: number; ties: number | null }[]>`
-    select score_revision as score, (select stitch_revision from footage where id = ${currentId}) as ties
+  const [now] = await sql()<{ score: number; ties: number | null; cut: unknown }[]>`
+    select score_revision as score, cut, (select stitch_revision from footage where id = ${currentId}) as ties
     from workouts where id = ${pack.workoutId}`
   const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
   const otherFootage = pack.footageId !== null && pack.footageId !== currentId
@@ -111,6 +113,7 @@ async function changedSince(pack: Pack, currentId: string | null): Promise<PackP
     score: unlike(pack.scoreRevision, now?.score),
     ties: !otherFootage && unlike(pack.stitchRevision, now?.ties),
     footage: otherFootage,
+    cut: !isDeepStrictEqual(pack.cut, cutWishesSchema.parse(now?.cut ?? {})),
   }
 }
 

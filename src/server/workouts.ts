@@ -4,6 +4,7 @@ import type { TransactionSql } from 'postgres'
 import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
+import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
 import { clipped } from '../core/text'
@@ -16,6 +17,7 @@ export interface Workout {
   score: Score
   version: Version
   mix: Mix
+  cut: CutWishes
   isDemo: boolean
   updatedAt: Date
 }
@@ -26,6 +28,7 @@ interface Row {
   score_revision: number
   score_key: string | null
   mix: unknown
+  cut: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -35,6 +38,7 @@ const fromRow = (row: Row): Workout => ({
   score: scoreSchema.parse(row.score),
   version: { revision: row.score_revision, key: row.score_key },
   mix: mixSchema.parse(row.mix),
+  cut: cutWishesSchema.parse(row.cut),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
@@ -82,7 +86,7 @@ export async function shelfPage(
   after: ShelfMark | null,
   question: ShelfQuestion = WHOLE_SHELF,
 ): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
-  interface ShelfRow extends Omit<Row, 'mix' | 'score_revision' | 'score_key'> {
+  interface ShelfRow extends Omit<Row, 'mix' | 'cut' | 'score_revision' | 'score_key'> {
     title: string
     total_ms: string
     work_ms: string
@@ -161,7 +165,7 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, cut, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -246,6 +250,13 @@ export async function putScore(
 export async function saveMix(id: string, mix: Mix): Promise<void> {
   const rows =
     await sql()`update workouts set mix = ${sql().json(mix)} where id = ${id} and removed_at is null returning id`
+  if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
+}
+
+/** @throws Problem `not-found`. */
+export async function saveCut(id: string, cut: CutWishes): Promise<void> {
+  const rows =
+    await sql()`update workouts set cut = ${sql().json(cut)} where id = ${id} and removed_at is null returning id`
   if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
 }
 

@@ -118,7 +118,13 @@ describe('between two ties', () => {
   it('what is missing is taken from breaks first, and only then from all alike', () => {
     const plan = 'circuit Main: 2 rounds, 40 on, 30 between\n  Jug lift\n'
     expect(tied(plan, 0, 90_000)).toEqual([40_000, 10_000, 40_000])
-    expect(tied(plan, 0, 40_000)).toEqual([20_000, 0, 20_000])
+    expect(tied(plan, 0, 60_000)).toEqual([30_000, 0, 30_000])
+  })
+  it('what was not filmed at all is the last of it: the plan goes on from the tie until nothing is left', () => {
+    const rounds = segmentsOf('circuit Main: 3 rounds, 20 on, 10 off, 30 between\n  Jug lift; Squat\n')
+    const places = placesOf(rounds, [tieOf(rounds, 0, 0), tieOf(rounds, rounds.length, 95_000)], 95_000)
+    expect(places.slice(0, 5)).toEqual(rounds.slice(0, 5).map(({ startMs }) => startMs))
+    expect(places.slice(5).every((ms) => ms === 95_000)).toBe(true)
   })
   it('a timer that ran long is stretched evenly where nothing else could have taken the time', () => {
     expect(tied('circuit Main: 1 round, 40 on, 20 off\n  Jug lift; Squat\n', 0, 132_000)).toEqual([

@@ -1,9 +1,10 @@
 // Where every boundary lies in a footage. A tied one lies exactly where it was tied. Between two ties the plan holds,
 // and what is over or missing goes where it really goes: to talk, then to breaks and to parts without a clock, and only
-// then to what a timer ran. Outside the ties the fitted clock carries on.
+// then to what a timer ran. Where so much is missing that some was not filmed, it was the last of it. Outside the ties
+// the fitted clock carries on.
 import type { Segment } from '../score/segment'
 import { sum } from '../sum'
-import type { Ms } from '../units'
+import type { Ms, Share } from '../units'
 import { boundariesOf, type Boundary } from './boundaries'
 import { fitClock } from './clock'
 import { holdingTies, type Tie } from './ties'
@@ -70,11 +71,13 @@ interface Filling {
 const yields = ({ kind, estimated }: Segment): 0 | 1 | 2 =>
   kind === 'talk' ? 0 : kind === 'break' || estimated ? 1 : 2
 
-function fillBetween({ segments, times, from, to, rate }: Filling): void {
+function fillBetween(filling: Filling): void {
+  const { segments, times, from, to, rate } = filling
   const between = segments.slice(from, to)
   const lengths = between.map((segment) => segment.durationMs * rate)
   const startMs = times[from] ?? 0
   let slackMs = (times[to] ?? 0) - startMs - sum(lengths)
+  if (-slackMs > mostGiven(between, lengths)) return carryUntil(lengths, filling)
   for (const turn of [0, 1, 2] as const) {
     const taking = between.flatMap((segment, index) => (yields(segment) === turn ? [index] : []))
     if (taking.length && slackMs) slackMs = spread(lengths, taking, slackMs)
@@ -82,6 +85,21 @@ function fillBetween({ segments, times, from, to, rate }: Filling): void {
   let atMs = startMs
   for (let index = 0; index < between.length - 1; index++) {
     atMs += lengths[index] ?? 0
+    times[from + index + 1] = atMs
+  }
+}
+
+/** Where more is missing than timed stretches may have lost, part of them was not filmed at all. */
+const MOST_LOST: Share = 0.25
+
+const mostGiven = (between: readonly Segment[], lengths: readonly Ms[]): Ms =>
+  sum(between.map((segment, index) => (lengths[index] ?? 0) * (yields(segment) === 2 ? MOST_LOST : 1)))
+
+/** The plan goes on from the tie for as long as there is footage; the rest was not filmed, and lasts nothing. */
+function carryUntil(lengths: readonly Ms[], { times, from, to }: Filling): void {
+  let atMs = times[from] ?? 0
+  for (let index = 0; index < lengths.length - 1; index++) {
+    atMs = Math.min(times[to] ?? 0, atMs + (lengths[index] ?? 0))
     times[from + index + 1] = atMs
   }
 }

@@ -64,8 +64,8 @@ export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
   return end
 }
 
-/** What is shown at an instant of the output; null outside it. */
-export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms } | null {
+/** Number of the span that is shown at an instant of the output: the first before it, the last after it. */
+export function spanAt(cut: Cut, outMs: Ms): number {
   let low = 0,
     high = cut.spans.length
   while (low < high) {
@@ -73,8 +73,13 @@ export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms 
     if ((cut.spans[middle]?.outMs ?? 0) <= outMs) low = middle + 1
     else high = middle
   }
-  const span = cut.spans[low - 1]
-  if (!span || outMs > span.outMs + span.lengthMs) return null
+  return Math.max(0, low - 1)
+}
+
+/** What is shown at an instant of the output; null outside it. */
+export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms } | null {
+  const span = cut.spans[spanAt(cut, outMs)]
+  if (!span || outMs < span.outMs || outMs > span.outMs + span.lengthMs) return null
   return { source: span.source, ms: span.fromMs + (outMs - span.outMs) * span.rate }
 }
 

@@ -1,10 +1,11 @@
 // How the footage becomes the output: followed as filmed, cut to the score, or filled up to the whole score. Each
 // change that is made to what was filmed is listed, and can be taken back alone.
+import { z } from 'zod'
 import type { Evidence } from '../evidence'
 import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { shownIn, type Cut, type ShownSegment } from './cut'
-import { donorFor, type Donor } from './donors'
+import { Donors, type Donor } from './donors'
 import { follow } from './follow'
 import { busyStretches, leastNoticed, type Busy, type Range } from './joint'
 import type { LaidSegment } from './lane'
@@ -22,13 +23,16 @@ export interface Filmed {
   heard: readonly Evidence[]
 }
 
-export interface FitWishes {
-  fit: Fit
+/** How a workout is cut, as it is kept. */
+export const cutWishesSchema = z.object({
+  fit: z.enum(FITS).default('follow'),
   /** Keys of changes that are not made. */
-  undone?: ReadonlySet<string>
+  undone: z.array(z.string().max(400)).max(2000).default([]),
   /** Whether work of the other side, mirrored, may stand for work that was not filmed. */
-  mirrors?: boolean
-}
+  mirrors: z.boolean().default(true),
+})
+export type CutWishes = z.infer<typeof cutWishesSchema>
+export const USUAL_CUT: CutWishes = cutWishesSchema.parse({})
 
 /** What is done to the footage, and where. */
 export interface CutChange {
@@ -51,7 +55,8 @@ export interface Fitted {
   reused: Share
 }
 
-export function fitted(filmed: Filmed, wishes: FitWishes): Fitted {
+export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
+  const wishes = { ...USUAL_CUT, ...asked }
   const { cut, changes } =
     wishes.fit === 'follow'
       ? { cut: follow(filmed.laid, filmed.footageMs), changes: [] }
@@ -74,14 +79,18 @@ class Fitting {
   private readonly list = new SpanList()
   private readonly changes: CutChange[] = []
   private readonly busy: Busy
+  private readonly donors: Donors
+  private readonly undone: ReadonlySet<string>
   /** Where the plan would be by now, in output time. */
   private dueMs: Ms = 0
 
   constructor(
     private readonly filmed: Filmed,
-    private readonly wishes: FitWishes,
+    private readonly wishes: CutWishes,
   ) {
     this.busy = busyStretches(filmed.heard)
+    this.donors = new Donors(filmed.laid, wasFilmed, wishes.mirrors)
+    this.undone = new Set(wishes.undone)
   }
 
   made(): { cut: Cut; changes: CutChange[] } {
@@ -123,7 +132,7 @@ class Fitting {
       return
     }
     const lengthMs = this.lengthOf(segment, segment.durationMs)
-    const donor = donorFor(one, this.filmed.laid.filter(wasFilmed), this.wishes.mirrors ?? true)
+    const donor = this.donors.for(one)
     this.note(one, donor ? 'reused' : 'carded', lengthMs - (one.toMs - one.fromMs))
     if (donor) this.showFor({ ...donor, segmentId: segment.id, lengthMs, why: 'reused' })
     else this.list.card(lengthMs, segment.id)
@@ -134,7 +143,7 @@ class Fitting {
   }
 
   private isUndone(key: string): boolean {
-    return this.wishes.undone?.has(key) ?? false
+    return this.undone.has(key)
   }
 
   /** How long a segment is to be. */
@@ -166,10 +175,11 @@ class Fitting {
       else this.list.card(-overMs, segmentId)
       return
     }
+    // What stands for something else leads to nothing that was filmed after it: its end goes.
+    if (why === 'reused') return this.list.show({ ...shown, ...whole, toMs: whole.toMs - overMs, why })
     const out = this.takenOut(from, overMs)
-    const kept = why === 'filmed' ? 'shortened' : why
-    this.list.show({ ...shown, fromMs: whole.fromMs, toMs: out.fromMs, why: kept })
-    this.list.show({ ...shown, fromMs: out.toMs, toMs: whole.toMs, why: kept })
+    this.list.show({ ...shown, fromMs: whole.fromMs, toMs: out.fromMs, why: 'shortened' })
+    this.list.show({ ...shown, fromMs: out.toMs, toMs: whole.toMs, why: 'shortened' })
   }
 
   private takenOut({ segment, fromMs, toMs }: LaidSegment, byMs: Ms): Range {

@@ -1,12 +1,13 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { followed } from '../../core/cut/follow'
+import { fitted } from '../../core/cut/fit'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
-import { findFootage } from '../footage'
+import { filmedOf } from '../cuts'
+import { evidenceOf, findFootage } from '../footage'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
 import { listStitches } from '../stitches'
@@ -28,7 +29,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
-  const { cut, shown } = followed(segments, tied, facts.durationMs)
+  const { cut, shown } = fitted(filmedOf(workout, facts, tied, await evidenceOf(footageId)), workout.cut)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const counting = workout.score
@@ -47,6 +48,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       scoreRevision: workout.version.revision,
       stitchRevision: version.revision,
       footageId,
+      cut: workout.cut,
     }
     return (tx) => addPack(pack, tx)
   })

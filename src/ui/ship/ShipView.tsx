@@ -141,7 +141,7 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
 
 function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: number }): ReactNode {
   const { changed } = pack
-  const outdated = changed.score || changed.ties || changed.footage
+  const outdated = changed.score || changed.ties || changed.footage || changed.cut
   const at = `/api/packs/${pack.id}`
   return (
     <div className="flex flex-col gap-5">
@@ -158,6 +158,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             changed.score && words.changed.score(scoreRevision),
             changed.ties && words.changed.ties,
             changed.footage && words.changed.footage,
+            changed.cut && words.changed.cut,
             outdated && words.renderAgain,
           ]
             .filter(Boolean)

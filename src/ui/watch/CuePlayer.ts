@@ -26,13 +26,18 @@ export class CuePlayer {
   private readonly halt = new AbortController()
   cues: readonly Cue[] = []
 
-  constructor(private readonly video: HTMLVideoElement) {
+  /** @param runs whether output time passes: a card stands while the video does not run. */
+  constructor(
+    private readonly video: HTMLVideoElement,
+    private readonly runs: () => boolean,
+  ) {
     this.context.createMediaElementSource(video).connect(this.voiceGain).connect(this.context.destination)
     this.cueGain.connect(this.context.destination)
     const again = (): void => this.reset()
     for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended'])
       video.addEventListener(name, again, { signal: this.halt.signal })
     video.addEventListener('playing', () => void this.context.resume(), { signal: this.halt.signal })
+    void this.context.resume()
   }
 
   setLevels(voice: number, cues: number): void {
@@ -40,9 +45,9 @@ export class CuePlayer {
     this.cueGain.gain.value = cues
   }
 
-  /** Told of every frame: its media time, and the page time at which it is on screen. */
+  /** Told of every frame: its time in the output, and the page time at which it is on screen. */
   onFrame(mediaMs: Ms, shownAt: number): void {
-    if (this.video.paused || this.video.seeking || this.context.state !== 'running') return
+    if (!this.runs() || this.context.state !== 'running') return
     const stamp = this.context.getOutputTimestamp()
     const audioS = stamp.performanceTime
       ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000
@@ -63,7 +68,7 @@ export class CuePlayer {
   }
 
   private lay(): void {
-    if (!this.tie || this.video.paused) return
+    if (!this.tie || !this.runs()) return
     const { mediaS, audioS, rate } = this.tie
     const untilS = mediaS + (this.context.currentTime + AHEAD_S - audioS) * rate
     for (const cue of this.cues) {

@@ -1,21 +1,25 @@
 // Watch: the session as viewers will have it. The overlay is drawn by the very code that renders it, frame by frame.
 'use client'
 import Link from 'next/link'
-import { Pause, Play } from 'lucide-react'
-import { useMemo, useRef, useState, type ReactNode } from 'react'
-import type { Stitch } from '@/core/align/ties'
-import { followed } from '@/core/cut/follow'
+import { Pause, Play, Scissors } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import type { FitChoice } from '@/core/cut/choices'
+import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
+import type { CutWishes, Fit } from '@/core/cut/fit'
+import type { Frame } from '@/core/look/drawOverlay'
 import type { Counting } from '@/core/score/score'
-import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
+import { cutTexts } from '@/core/words/en/cuts'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
 import { Button } from '../parts/Button'
 import { ChoiceField } from '../parts/fields'
-import { useSteps, useVideoClock, type VideoClock } from '../parts/useVideoClock'
+import { useSteps, type VideoClock } from '../parts/useVideoClock'
+import { CutSheet, type Planned } from './CutSheet'
 import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
+import { useCut } from './useCut'
 import { useMix } from './useMix'
 import { useOverlay } from './useOverlay'
 import { usePlayer } from './usePlayer'
@@ -26,15 +30,23 @@ const RATES = { '0.5': '0.5 x', '0.75': '0.75 x', '1': '1 x', '1.5': '1.5 x', '2
 
 interface Props {
   id: string
-  segments: Segment[]
   counting: Counting
   mix: Mix
-  stitches: Stitch[]
-  footage: FootageProgress | null
+  wishes: CutWishes
+  planned: Planned
+  /** Null while there is nothing to watch. */
+  film: {
+    footage: FootageProgress
+    cut: Cut
+    shown: ShownSegment[]
+    choices: Record<Fit, FitChoice>
+    isTied: boolean
+  } | null
 }
 
-export function WatchView({ footage, ...props }: Props): ReactNode {
-  if (!footage?.facts || footage.state !== 'ready') {
+export function WatchView({ film, ...props }: Props): ReactNode {
+  const facts = film?.footage.facts
+  if (!film || !facts) {
     return (
       <main id="content" tabIndex={-1} className="p-10 text-lg">
         <h1 className="sr-only">{texts.way.watch}</h1>
@@ -45,27 +57,28 @@ export function WatchView({ footage, ...props }: Props): ReactNode {
       </main>
     )
   }
-  return <Player {...props} footageId={footage.id} facts={footage.facts} />
+  return <Player {...props} film={film} size={facts} />
 }
 
-type PlayerProps = Omit<Props, 'footage'> & { footageId: string; facts: NonNullable<FootageProgress['facts']> }
+type PlayerProps = Props & { film: NonNullable<Props['film']>; size: Frame }
 
-function Player({ id, segments, counting, mix: kept, stitches, footageId, facts }: PlayerProps): ReactNode {
+function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size }: PlayerProps): ReactNode {
+  const { footage, cut, shown, choices, isTied } = film
   const video = useRef<HTMLVideoElement>(null)
-  const { clock, playing } = useVideoClock(video)
-  const { cut, shown } = useMemo(
-    () => followed(segments, stitches, facts.durationMs),
-    [segments, stitches, facts.durationMs],
-  )
   const [rate, setRate] = useState<keyof typeof RATES>('1')
+  const [cutting, setCutting] = useState(false)
   const { mix, change } = useMix(id, kept)
-  const canvas = useOverlay({ clock, cut, shown, counting, size: facts })
-  const { toggle, seek } = usePlayer({ video, clock, cut, shown, mix, rate: Number(rate) })
-  useWatchKeys({ clock, cut, shown, toggle, seek })
+  const { wishes, change: changeCut } = useCut(id, keptCut)
+  const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
+  const { clock, playing, toggle, seek } = usePlayer({ video, cut, shown, mix, rate: Number(rate) })
+  const canvas = useOverlay({ clock, shown, counting, size })
+  useWatchKeys({ clock, shown, toggle, seek })
+  const goTo = (key: string): void =>
+    seek(key === 'after' ? cut.outMs : (shown.find(({ segment }) => segment.id === key)?.startMs ?? 0))
   return (
     <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <h1 className="sr-only">{texts.way.watch}</h1>
-      {!stitches.length && (
+      {!isTied && (
         <p className="bg-land px-6 py-2 font-bold text-print">
           {words.needStitch}{' '}
           <Link className="underline" href={`/w/${id}/sync`}>
@@ -75,12 +88,12 @@ function Player({ id, segments, counting, mix: kept, stitches, footageId, facts 
       )}
       <div className="flex min-h-0 flex-1 justify-center bg-bar">
         <div
-          className="relative max-h-[calc(100dvh-262px)] max-w-full"
-          style={{ aspectRatio: `${facts.width} / ${facts.height}`, height: 'calc(100dvh - 262px)' }}
+          className="relative max-h-[calc(100dvh-262px)] max-w-full bg-bar"
+          style={{ aspectRatio: `${size.width} / ${size.height}`, height: 'calc(100dvh - 262px)' }}
         >
           <video
             ref={video}
-            src={`/api/footage/${footageId}/picture`}
+            src={`/api/footage/${footage.id}/picture`}
             preload="auto"
             playsInline
             className="absolute inset-0 h-full w-full"
@@ -88,11 +101,12 @@ function Player({ id, segments, counting, mix: kept, stitches, footageId, facts 
           />
           <canvas
             ref={canvas}
-            width={facts.width}
-            height={facts.height}
+            width={size.width}
+            height={size.height}
             className="pointer-events-none absolute inset-0 h-full w-full"
             data-testid="overlay"
           />
+          <SpanNote clock={clock} cut={cut} />
         </div>
       </div>
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />
@@ -101,13 +115,38 @@ function Player({ id, segments, counting, mix: kept, stitches, footageId, facts 
           {playing ? words.pause : words.play}
         </Button>
         <Clock clock={clock} totalMs={cut.outMs} />
+        <Button icon={<Scissors size={18} />} onClick={() => setCutting(true)}>
+          {`${cutTexts.open}: ${cutTexts.fits[wishes.fit]}`}
+        </Button>
         <span className="ml-auto">
           <ChoiceField label={words.rate} value={rate} options={RATES} onChange={setRate} />
         </span>
         <MixFields mix={mix} onChange={change} />
       </div>
+      <CutSheet
+        open={cutting}
+        onOpenChange={setCutting}
+        choices={choices}
+        wishes={wishes}
+        segments={segments}
+        planned={planned}
+        onChange={changeCut}
+        onGo={(key) => {
+          setCutting(false)
+          goTo(key)
+        }}
+      />
     </main>
   )
+}
+
+/** Says where what is seen was not filmed for this place. */
+function SpanNote({ clock, cut }: { clock: VideoClock; cut: Cut }): ReactNode {
+  const [at, setAt] = useState(0)
+  useEffect(() => clock.follow((outMs) => setAt(spanAt(cut, outMs))), [clock, cut])
+  const why = cut.spans[at]?.why
+  const note = why === 'reused' ? cutTexts.standsIn : why === 'card' ? cutTexts.drawn : null
+  return note && <p className="absolute top-3 left-3 bg-bar px-3 py-1.5 text-sm text-on-bar">{note}</p>
 }
 
 function Clock({ clock, totalMs }: { clock: VideoClock; totalMs: number }): ReactNode {

@@ -1,7 +1,7 @@
 // Draws the overlay over the picture, frame by frame, by the code that renders it.
 'use client'
 import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
-import { toOutput, type Cut, type ShownSegment } from '@/core/cut/cut'
+import type { ShownSegment } from '@/core/cut/cut'
 import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
 import { keyOf, overlayAt, overlayChanges } from '@/core/look/overlay'
 import type { Counting } from '@/core/score/score'
@@ -10,8 +10,8 @@ import { useFonts } from '../parts/useCanvas'
 import type { VideoClock } from '../parts/useVideoClock'
 
 interface Props {
+  /** Of the output. */
   clock: VideoClock
-  cut: Cut
   shown: readonly ShownSegment[]
   counting: Counting
   size: Frame
@@ -21,15 +21,14 @@ interface Props {
 const GRACE_MS = 1
 
 /** @returns the canvas to draw on. */
-export function useOverlay({ clock, cut, shown, counting, size }: Props): RefObject<HTMLCanvasElement | null> {
+export function useOverlay({ clock, shown, counting, size }: Props): RefObject<HTMLCanvasElement | null> {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drawn = useRef<string | null>(null)
   const fontsReady = useFonts()
   const changes = useMemo(() => overlayChanges(shown, counting), [shown, counting])
   const paint = useCallback(
-    (filmedMs: Ms) => {
-      const atMs = toOutput(cut, 0, filmedMs + GRACE_MS)
-      const state = atMs === null ? null : overlayAt(changes, atMs)
+    (outMs: Ms) => {
+      const state = overlayAt(changes, outMs + GRACE_MS)
       const key = keyOf(state)
       const pen = canvas.current?.getContext('2d')
       if (!pen || !canvas.current || key === drawn.current) return
@@ -38,7 +37,7 @@ export function useOverlay({ clock, cut, shown, counting, size }: Props): RefObj
       if (state) drawOverlay(pen, state, size)
       canvas.current.dataset.count = state ? String(state.count) : ''
     },
-    [cut, changes, size],
+    [changes, size],
   )
   useEffect(() => {
     drawn.current = null

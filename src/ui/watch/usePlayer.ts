@@ -1,16 +1,16 @@
-// Plays the footage with its cues, and goes to an instant of the output.
+// Plays the cut with its cues, in output time, and goes to an instant of it.
 'use client'
-import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { cuesFor } from '@/core/cue/cues'
-import { toOutput, toSource, type Cut, type ShownSegment } from '@/core/cut/cut'
+import type { Cut, ShownSegment } from '@/core/cut/cut'
 import { cueLevel, type Mix } from '@/core/sound/mix'
 import type { Ms } from '@/core/units'
-import type { VideoClock } from '../parts/useVideoClock'
+import { useVideoClock, type FrameListener, type VideoClock } from '../parts/useVideoClock'
 import { CuePlayer } from './CuePlayer'
+import { CutPlayer } from './CutPlayer'
 
 interface Props {
   video: RefObject<HTMLVideoElement | null>
-  clock: VideoClock
   cut: Cut
   shown: readonly ShownSegment[]
   mix: Mix
@@ -18,51 +18,73 @@ interface Props {
 }
 
 export interface Playing {
+  /** Of the output. */
+  clock: VideoClock
   toggle: () => void
   /** @param outMs in output time. */
   seek: (outMs: Ms) => void
 }
 
-export function usePlayer({ video: videoRef, clock, cut, shown, mix, rate }: Props): Playing {
-  const player = useRef<CuePlayer | null>(null)
+export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Playing & { playing: boolean } {
+  const cutPlayer = useRef<CutPlayer | null>(null)
+  const cuePlayer = useRef<CuePlayer | null>(null)
+  const listeners = useRef(new Set<FrameListener>())
+  const [playing, setPlaying] = useState(false)
   const cues = useMemo(() => cuesFor(shown), [shown])
-  const outMs = useCallback((filmedMs: Ms): Ms => toOutput(cut, 0, filmedMs) ?? cut.outMs, [cut])
-  useEffect(
-    () => clock.follow((filmedMs, shownAt) => player.current?.onFrame(outMs(filmedMs), shownAt)),
-    [clock, outMs],
+  const first = useRef(cut)
+  const { clock: filmClock } = useVideoClock(videoRef)
+  const clock = useMemo<VideoClock>(
+    () => ({
+      nowMs: () => cutPlayer.current?.nowMs ?? 0,
+      follow: (listener) => {
+        listeners.current.add(listener)
+        return () => void listeners.current.delete(listener)
+      },
+    }),
+    [],
   )
   useEffect(() => {
-    if (player.current) player.current.cues = cues
+    const element = videoRef.current
+    if (!element) return
+    const player = new CutPlayer(element, first.current, {
+      playing: setPlaying,
+      frame: (outMs, shownAt) => {
+        cuePlayer.current?.onFrame(outMs, shownAt)
+        for (const listener of listeners.current) listener(outMs, shownAt)
+      },
+    })
+    cutPlayer.current = player
+    const ended = filmClock.follow((filmedMs, shownAt) => player.onFrame(filmedMs, shownAt))
+    const paused = (): void => player.onPaused(element.ended)
+    element.addEventListener('pause', paused)
+    return () => {
+      ended()
+      element.removeEventListener('pause', paused)
+      player.close()
+      cuePlayer.current?.close()
+      cuePlayer.current = null
+    }
+  }, [videoRef, filmClock])
+  useEffect(() => cutPlayer.current?.change(cut), [cut])
+  useEffect(() => {
+    if (cuePlayer.current) cuePlayer.current.cues = cues
   }, [cues])
-  useEffect(() => player.current?.setLevels(mix.voice, cueLevel(mix)), [mix])
+  useEffect(() => cuePlayer.current?.setLevels(mix.voice, cueLevel(mix)), [mix])
   useEffect(() => {
     if (videoRef.current) videoRef.current.playbackRate = rate
   }, [videoRef, rate])
-  useEffect(
-    () => () => {
-      player.current?.close()
-      player.current = null
-    },
-    [],
-  )
   const toggle = useCallback(() => {
-    const element = videoRef.current
-    if (!element) return
-    if (!element.paused) return element.pause()
+    const element = videoRef.current,
+      player = cutPlayer.current
+    if (!element || !player) return
     // Browsers allow sound only after a press, so the player is made on the first one.
-    if (!player.current) {
-      player.current = new CuePlayer(element)
-      player.current.cues = cues
-      player.current.setLevels(mix.voice, cueLevel(mix))
+    if (!cuePlayer.current) {
+      cuePlayer.current = new CuePlayer(element, () => player.runs)
+      cuePlayer.current.cues = cues
+      cuePlayer.current.setLevels(mix.voice, cueLevel(mix))
     }
-    void element.play().catch(() => {})
+    player.toggle()
   }, [videoRef, cues, mix])
-  const seek = useCallback(
-    (ms: Ms) => {
-      const at = toSource(cut, Math.max(0, Math.min(cut.outMs - 1, ms)))
-      if (videoRef.current && at) videoRef.current.currentTime = at.ms / 1000
-    },
-    [videoRef, cut],
-  )
-  return { toggle, seek }
+  const seek = useCallback((outMs: Ms) => cutPlayer.current?.seek(outMs), [])
+  return { clock, playing, toggle, seek }
 }

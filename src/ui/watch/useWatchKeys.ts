@@ -1,21 +1,20 @@
 // The keys of Watch.
 'use client'
 import { useEffect } from 'react'
-import { toOutput, type Cut, type ShownSegment } from '@/core/cut/cut'
+import type { ShownSegment } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
 import { isShortcut } from '../parts/isTyping'
-import type { VideoClock } from '../parts/useVideoClock'
 import type { Playing } from './usePlayer'
 
 const STEP_MS = 2000
 /** A change this close before is the one that plays; the one before it is meant. */
 const JUST_BEGUN_MS = 500
 
-type Props = Playing & { clock: VideoClock; cut: Cut; shown: readonly ShownSegment[] }
+type Props = Playing & { shown: readonly ShownSegment[] }
 
-export function useWatchKeys({ clock, cut, shown, toggle, seek }: Props): void {
+export function useWatchKeys({ clock, shown, toggle, seek }: Props): void {
   useEffect(() => {
-    const now = (): Ms => toOutput(cut, 0, clock.nowMs()) ?? 0
+    const now = (): Ms => clock.nowMs()
     const jump = (way: 1 | -1): void => {
       const starts = shown.map(({ startMs }) => startMs)
       const to = way > 0 ? starts.find((ms) => ms > now() + 50) : starts.findLast((ms) => ms < now() - JUST_BEGUN_MS)
@@ -37,5 +36,5 @@ export function useWatchKeys({ clock, cut, shown, toggle, seek }: Props): void {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [clock, cut, shown, toggle, seek])
+  }, [clock, shown, toggle, seek])
 }

@@ -1,5 +1,8 @@
 // What is said of a cut.
+import type { CutChange, Fit } from '../../cut/fit'
 import type { Span, Why } from '../../cut/cut'
+import type { Share } from '../../units'
+import { formatLength } from '../../time/clock'
 
 const WHY: Record<Why, string> = {
   filmed: 'as filmed',
@@ -11,3 +14,63 @@ const WHY: Record<Why, string> = {
 
 export const whyShown = ({ why, mirrored }: Pick<Span, 'why' | 'mirrored'>): string =>
   `${WHY[why]}${mirrored ? ', mirrored' : ''}`
+
+export const cutTexts = {
+  open: 'Cut',
+  heading: 'How the footage is cut',
+  hint: 'Your film is never changed. Choose what the video shows; every step below can be taken back alone.',
+  fits: { follow: 'As filmed', score: 'To the score', fill: 'Filled' } satisfies Record<Fit, string>,
+  means: {
+    follow: 'Every second of the film, as long as it really took.',
+    score: 'What ran over is shortened, what was too short is lengthened. What was not filmed is left out.',
+    fill: 'To the score, and what was not filmed is shown from where it was.',
+  } satisfies Record<Fit, string>,
+  planned: (length: string) => `Planned: ${length}`,
+  mirrors: 'Mirror the other side where only one was filmed',
+  steps: 'What is done to the film',
+  noSteps: 'Nothing: the film is shown as it is.',
+  undo: 'Take back',
+  redo: 'Do it again',
+  asFilmed: 'taken back: as filmed',
+  go: (name: string) => `Go to ${name}`,
+  before: 'Before the first interval',
+  after: 'After the last interval',
+  legend: { filmed: 'filmed', reused: 'shown again', drawn: 'card or held picture' },
+  standsIn: 'Shown again: this was filmed for another interval.',
+  drawn: 'Nothing was filmed here: viewers see a card.',
+} as const
+
+/** What a fit comes to. */
+export function fitSummary(changes: readonly CutChange[], reused: Share): string {
+  const count = (kinds: readonly CutChange['kind'][]): number =>
+    changes.filter(({ kind }) => kinds.includes(kind)).length
+  const parts = [
+    told(count(['shortened', 'lengthened', 'outside']), 'stretch changed', 'stretches changed'),
+    told(count(['left-out']), 'interval left out', 'intervals left out'),
+    told(count(['carded']), 'interval as a card', 'intervals as cards'),
+    reused ? `${Math.max(1, Math.round(reused * 100))} % shown again` : '',
+  ].filter(Boolean)
+  return parts.join(', ')
+}
+
+const told = (count: number, one: string, many: string): string => (count ? `${count} ${count === 1 ? one : many}` : '')
+
+/** To a tenth of a second. */
+const about = (ms: number): string => formatLength(Math.round(ms / 100) * 100)
+
+export function changeText({ kind, byMs, fromMs, toMs }: CutChange): string {
+  switch (kind) {
+    case 'shortened':
+      return `ran ${about(toMs - fromMs)}, ${about(-byMs)} taken out`
+    case 'lengthened':
+      return `ran ${about(toMs - fromMs)}, ${about(byMs)} added`
+    case 'left-out':
+      return 'not filmed, left out'
+    case 'reused':
+      return 'not filmed, shown from where it was'
+    case 'carded':
+      return 'not filmed, a card stands for it'
+    case 'outside':
+      return `${about(toMs - fromMs)} left out`
+  }
+}

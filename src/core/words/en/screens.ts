@@ -155,6 +155,7 @@ export const texts = {
       score: (revision: number) => `The score has changed since; it is at revision ${revision} now.`,
       ties: 'Ties were changed since.',
       footage: 'It was made from other footage.',
+      cut: 'The cut was changed since.',
     },
     renderAgain: 'Render again to show what is planned and tied now.',
     video: 'Video (MP4)',

@@ -1,6 +1,10 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
+import { choicesOf } from '@/core/cut/choices'
+import { fitted } from '@/core/cut/fit'
 import { tryExpand } from '@/core/expand/expand'
+import { filmedOf } from '@/server/cuts'
+import { evidenceOf } from '@/server/footage'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
 import { listStitches } from '@/server/stitches'
@@ -14,15 +18,18 @@ export const generateMetadata = ({ params }: { params: Promise<{ id: string }> }
 export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
   const { footage } = await progressOf(workout.id)
-  return (
-    <WatchView
-      key={workout.id}
-      id={workout.id}
-      segments={tryExpand(workout.score).expansion?.segments ?? []}
-      counting={{ count: workout.score.count, countOf: workout.score.countOf }}
-      mix={workout.mix}
-      stitches={footage ? (await listStitches(footage.id)).stitches : []}
-      footage={footage}
-    />
-  )
+  const { expansion } = tryExpand(workout.score)
+  const shared = {
+    id: workout.id,
+    counting: { count: workout.score.count, countOf: workout.score.countOf },
+    mix: workout.mix,
+    wishes: workout.cut,
+    planned: { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false },
+  }
+  if (footage?.state !== 'ready') return <WatchView key={workout.id} {...shared} film={null} />
+  const { stitches } = await listStitches(footage.id)
+  const filmed = filmedOf(workout, footage.facts, stitches, await evidenceOf(footage.id))
+  const { cut, shown } = fitted(filmed, workout.cut)
+  const film = { footage, cut, shown, choices: choicesOf(filmed, workout.cut), isTied: stitches.length > 0 }
+  return <WatchView key={workout.id} {...shared} film={film} />
 }

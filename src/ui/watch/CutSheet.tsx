@@ -1,0 +1,178 @@
+// How the footage is cut: every fit beside the others with what it comes to, and each step that is made to the film, to
+// be gone to and taken back alone.
+'use client'
+import { RadioGroup } from 'radix-ui'
+import { useMemo, type ReactNode } from 'react'
+import type { FitChoice } from '@/core/cut/choices'
+import { FITS, type CutChange, type CutWishes, type Fit } from '@/core/cut/fit'
+import type { Segment, Totals } from '@/core/score/segment'
+import { formatClock, formatInstant } from '@/core/time/clock'
+import type { Ms } from '@/core/units'
+import { changeText, cutTexts as words, fitSummary } from '@/core/words/en/cuts'
+import { countersOf, nameOf } from '@/core/words/en/names'
+import { Button } from '../parts/Button'
+import { Sheet } from '../parts/Sheet'
+
+const PARTS: Record<FitChoice['parts'][number]['kind'], string> = {
+  filmed: 'bg-land',
+  reused: 'bg-[repeating-linear-gradient(135deg,var(--land)_0_5px,var(--ink)_5px_8px)]',
+  drawn: 'bg-water',
+}
+
+export type Planned = Pick<Totals, 'totalMs' | 'estimated'>
+
+interface Props {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  choices: Record<Fit, FitChoice>
+  wishes: CutWishes
+  segments: readonly Segment[]
+  planned: Planned
+  onChange: (part: Partial<CutWishes>) => void
+  /** Goes to a segment, or to the beginning or the end. */
+  onGo: (key: string) => void
+}
+
+export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChange, ...steps }: Props): ReactNode {
+  const { totalMs: plannedMs, estimated } = planned
+  const longestMs = Math.max(plannedMs, ...FITS.map((fit) => choices[fit].outMs))
+  return (
+    <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
+      <RadioGroup.Root
+        aria-label={words.heading}
+        value={wishes.fit}
+        onValueChange={(fit) => onChange({ fit: fit as Fit })}
+        className="flex flex-col gap-2"
+      >
+        {FITS.map((fit) => (
+          <FitRow key={fit} fit={fit} choice={choices[fit]} longestMs={longestMs} plannedMs={plannedMs} />
+        ))}
+      </RadioGroup.Root>
+      <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
+        {(Object.keys(PARTS) as (keyof typeof PARTS)[]).map((kind) => (
+          <span key={kind} className="flex items-center gap-2">
+            <span className={`inline-block h-3 w-6 ${PARTS[kind]}`} />
+            {words.legend[kind]}
+          </span>
+        ))}
+        <span className="flex items-center gap-2">
+          <span className="inline-block h-4 w-0.5 bg-signal" />
+          {words.planned(`${estimated ? 'about ' : ''}${formatClock(plannedMs)}`)}
+        </span>
+      </div>
+      {wishes.fit === 'fill' && (
+        <label className="mt-4 flex items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5 accent-water"
+            checked={wishes.mirrors}
+            onChange={(event) => onChange({ mirrors: event.target.checked })}
+          />
+          {words.mirrors}
+        </label>
+      )}
+      <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
+    </Sheet>
+  )
+}
+
+interface FitRowProps {
+  fit: Fit
+  choice: FitChoice
+  longestMs: Ms
+  plannedMs: Ms
+}
+
+function FitRow({ fit, choice: { outMs, parts, changes, reused }, longestMs, plannedMs }: FitRowProps): ReactNode {
+  const share = (ms: Ms): string => `${(100 * ms) / Math.max(1, longestMs)}%`
+  const summary = fitSummary(changes, reused)
+  return (
+    <RadioGroup.Item
+      value={fit}
+      className="group border-2 border-rule p-3 text-left hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-pale"
+    >
+      <span className="flex items-baseline gap-3">
+        <span className="size-3.5 shrink-0 self-center rounded-full border-2 border-ink group-data-[state=checked]:bg-ink" />
+        <span className="font-display text-2xl">{words.fits[fit]}</span>
+        <span className="text-sm text-quiet">{summary || words.means[fit]}</span>
+        <span className="ml-auto font-display text-2xl tabular-nums">{formatClock(outMs)}</span>
+      </span>
+      <span className="relative mt-2 block h-5">
+        <span className="flex h-full overflow-hidden" style={{ width: share(outMs) }}>
+          {parts.map(({ kind, lengthMs }, at) => (
+            <span key={at} className={PARTS[kind]} style={{ flex: `${lengthMs} 0 0` }} />
+          ))}
+        </span>
+        <span className="absolute -top-1 h-7 w-0.5 bg-signal" style={{ left: `calc(${share(plannedMs)} - 1px)` }} />
+      </span>
+    </RadioGroup.Item>
+  )
+}
+
+/** What has a place in the film. */
+const FILMED: ReadonlySet<CutChange['kind']> = new Set(['shortened', 'lengthened', 'outside'])
+
+interface StepsProps extends Pick<Props, 'segments' | 'onGo' | 'onChange'> {
+  choice: FitChoice
+  undone: readonly string[]
+}
+
+function Steps({ choice, undone, segments, onGo, onChange }: StepsProps): ReactNode {
+  const named = useMemo(() => new Map(segments.map((segment) => [segment.id, segment])), [segments])
+  const nameFor = (key: string): string => {
+    const segment = named.get(key)
+    if (!segment) return key === 'before' ? words.before : words.after
+    const where = countersOf(segment).join(', ')
+    return `${nameOf(segment)}${where ? `, ${where}` : ''}`
+  }
+  const rows = stepsOf(choice.changes, undone, segments)
+  return (
+    <section className="mt-5">
+      <h3 className="text-xl">{words.steps}</h3>
+      {!rows.length && <p className="mt-1 text-quiet">{words.noSteps}</p>}
+      <ul className="mt-1 divide-y divide-rule">
+        {rows.map(({ key, change, isBack }) => (
+          <li key={key} className="flex items-center gap-3 py-1.5">
+            <button
+              type="button"
+              className="flex min-h-10 flex-1 flex-wrap items-center gap-x-3 text-left hover:underline"
+              aria-label={words.go(nameFor(key))}
+              onClick={() => onGo(key)}
+            >
+              <span className="w-20 text-sm text-quiet tabular-nums">
+                {change && FILMED.has(change.kind) ? formatInstant(change.fromMs).slice(0, -2) : ''}
+              </span>
+              <span className={`font-bold ${isBack ? 'text-quiet' : ''}`}>{nameFor(key)}</span>
+              <span className="text-quiet">{change ? changeText(change) : words.asFilmed}</span>
+            </button>
+            <Button
+              weight="bare"
+              onClick={() => onChange({ undone: isBack ? undone.filter((one) => one !== key) : [...undone, key] })}
+            >
+              {isBack ? words.redo : words.undo}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+interface Step {
+  key: string
+  /** Null where the film is shown as it is. */
+  change: CutChange | null
+  /** It was taken back: something else, or nothing, is done in its place. */
+  isBack: boolean
+}
+
+/** What is done and what was taken back, in the order of the session. */
+function stepsOf(changes: readonly CutChange[], undone: readonly string[], segments: readonly Segment[]): Step[] {
+  const done = new Map(changes.map((change) => [change.key, change]))
+  const order = ['before', ...segments.map(({ id }) => id), 'after']
+  const back = new Set(undone)
+  return order.flatMap((key): Step[] => {
+    const change = done.get(key)
+    return change || back.has(key) ? [{ key, change: change ?? null, isBack: back.has(key) }] : []
+  })
+}

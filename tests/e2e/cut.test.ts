@@ -1,0 +1,127 @@
+// A session of which only the first round was filmed: cut to the score and filled in Watch, rendered, and decoded.
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { findCue, framesThatChange, probe, samplesOf } from './decode'
+import { startedDesk, type Desk } from './desk'
+import { FILM } from './jivet'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-cut-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const film = join(folder, 'round-one.mp4'),
+  out = join(folder, 'out.mp4')
+
+let desk: Desk, page: Page
+startedDesk((opened) => {
+  desk = opened
+  page = opened.page
+})
+
+/** In the break after round one the camera was switched off. */
+const FILMED_S = 104
+beforeAll(() => {
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, '-t', String(FILMED_S), '-c', 'copy', film])
+})
+
+const PLAN = [
+  'talk Welcome: about 10',
+  'circuit Main: 2 rounds, 20 on, 10 off, 15 between, lead 5, last rest dropped',
+  '  Jug lift (sides alternate)',
+  '  Lock-gate push (sides none)',
+  '  Tiller twist (sides halves)',
+  '',
+].join('\n')
+
+const choose = async (fit: string): Promise<void> => {
+  const cut = page.waitForResponse((response) => response.url().endsWith('/cut') && response.ok())
+  await page.getByRole('radio', { name: fit }).click()
+  await cut
+}
+
+it('shows what each fit would come to before one is chosen', async () => {
+  const id = await desk.open('One round filmed', PLAN)
+  await page.goto(`${desk.url}/w/${id}/sync`)
+  await page.locator('input[type=file]').first().setInputFiles(film)
+  await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
+  await page
+    .getByTestId('sync-summary')
+    .getByText(/7 of 13 tied/)
+    .waitFor()
+  await page.getByRole('link', { name: 'Watch' }).click()
+  await page.getByRole('button', { name: 'Cut: As filmed' }).click()
+  const lengths = await page.getByRole('radio').allInnerTexts()
+  expect(lengths.map((text) => /\d:\d\d$/.exec(text.trim())?.[0])).toEqual(['1:44', '1:51', '3:11'])
+  expect(lengths[2]).toMatch(/47 % shown again|4\d % shown again/)
+})
+
+it('fills the second round, marks it, and takes one step back alone', async () => {
+  await choose('Filled')
+  await page.getByText(/Jug lift, right, Round 2 of 2/).waitFor()
+  const rows = page.getByRole('listitem').filter({ hasText: 'shown from where it was' })
+  await expect.poll(() => rows.count()).toBe(5)
+  const cut = page.waitForResponse((response) => response.url().endsWith('/cut') && response.ok())
+  await rows.last().getByRole('button', { name: 'Take back' }).click()
+  await cut
+  await page
+    .getByRole('radio', { name: /^Filled/ })
+    .getByText('2:51')
+    .waitFor()
+  await page.getByRole('button', { name: 'Do it again' }).click()
+  await page
+    .getByRole('radio', { name: /^Filled/ })
+    .getByText('3:11')
+    .waitFor()
+  await page.getByRole('button', { name: /^Go to Jug lift, right/ }).click()
+  await page.getByText('Shown again: this was filmed for another interval.').waitFor()
+  expect(
+    await page
+      .locator('video')
+      .evaluate((video: HTMLVideoElement) => [video.style.transform, Math.round(video.currentTime)]),
+  ).toEqual(['scaleX(-1)', 16])
+  // It plays on from there, over a leap in the film, and the count goes with the output.
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect.poll(() => page.getByTestId('overlay').getAttribute('data-count'), { timeout: 20_000 }).toBe('17')
+  await page.getByRole('button', { name: 'Pause', exact: true }).click()
+}, 60_000)
+
+it('renders what was chosen: right to the frame, each count and cue where the plan has it', async () => {
+  await page.getByRole('link', { name: 'Ship' }).click()
+  await page.getByRole('button', { name: 'Render the video' }).click()
+  const video = page.getByRole('link', { name: /Video \(MP4\)/ })
+  await video.waitFor({ timeout: 240_000 })
+  writeFileSync(out, await (await page.request.get(desk.url + (await video.getAttribute('href')))).body())
+  const { frames } = probe(out).video
+  // Talk as filmed, 11.302 s; lead-in and two rounds as planned.
+  const roundTwoMs = 11_302 + 5000 + 80_000 + 15_000
+  const endMs = roundTwoMs + 80_000
+  expect(Math.abs(frames - (endMs * 30) / 1000)).toBeLessThanOrEqual(1)
+  const changed = await framesThatChange(out, { x: 30, y: 572, width: 140, height: 140 }, 4)
+  const samples = samplesOf(out)
+  for (const [atMs, voice] of [
+    [roundTwoMs, 'go'],
+    [roundTwoMs + 20_000, 'rest'],
+    [roundTwoMs + 30_000, 'go'],
+    [roundTwoMs + 60_000, 'go'],
+    [endMs - 3000, 'pip'],
+  ] as const) {
+    expect(
+      changed.some((frame) => Math.abs(frame - (atMs * 30) / 1000) <= 1.5),
+      `a count at ${atMs}`,
+    ).toBe(true)
+    const { offMs, match } = findCue(samples, voice, atMs)
+    expect([Math.abs(offMs) <= 10, match > 0.3], `${voice} at ${atMs}: ${offMs} ms, ${match}`).toEqual([true, true])
+  }
+}, 300_000)
+
+it('says that the video is older than the cut', async () => {
+  await page.getByText(/^It shows revision \d+ of the score\.$/).waitFor()
+  await page.getByRole('link', { name: 'Watch' }).click()
+  await page.getByRole('button', { name: 'Cut: Filled' }).click()
+  await choose('As filmed')
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: 'Ship' }).click()
+  await page.getByText(/The cut was changed since\./).waitFor()
+})
