@@ -10,8 +10,8 @@ const USAGE = `usage:
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--json]
-  jivet cut    PLAN FOOTAGE [--sync FILE.json] [--fit follow] [--json]
-  jivet render PLAN FOOTAGE --out OUT.mp4 [--sync FILE.json] [--fit follow]
+  jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
+  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { ofKind, type Evidence } from '../src/core/evidence'
 import type { SyncResult } from '../src/core/align/sync'
+import { probe } from './e2e/decode'
 import { FILM, FILMS, truthOf } from './e2e/jivet'
 
 const PLAN = 'demo/deck-hours.jivet.json'
@@ -179,6 +180,50 @@ describe('a session in two files', () => {
   })
 })
 
+describe('a session in two files of which a round was not filmed', () => {
+  const plan = write(
+    'rounds.score.txt',
+    'title Rounds\ncircuit Main: 2 rounds, 3 on, 2 off, last rest dropped\n  Jug lift\n',
+  )
+  const film = (name: string, seconds: number): string => {
+    const path = join(folder, name)
+    execFileSync('ffmpeg', [
+      ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc=s=320x180:r=25:d=${seconds}`],
+      ...['-f', 'lavfi', '-i', `sine=f=220:r=48000:d=${seconds}`, '-shortest', path],
+    ])
+    return path
+  }
+  const [one, two] = [film('round-one.mp4', 4), film('round-end.mp4', 2)]
+  const ids = ['main/r1/s1/work', 'main/r1/s1/rest', 'main/r2/s1/work']
+  // Work of 3.6 s over the border of the files, a rest of 2 s, and no second round.
+  const at = [
+    { footage: 0, footageMs: 400 },
+    { footage: 1, footageMs: 0 },
+    { footage: 1, footageMs: 2000 },
+  ]
+  const stitches = ids.map((segmentId, index) => ({ segmentId, edge: 'start', ...at[index] }))
+  const sync = write('rounds.json', JSON.stringify({ stitches, summary: { footageMs: 6000 } }))
+  interface Cut {
+    outMs: number
+    spans: { source: number | string; outMs: number; why: string }[]
+    changes: { key: string; kind: string }[]
+  }
+  it.each([
+    ['follow', 6000, []],
+    ['score', 5000, ['outside', 'shortened', 'left-out']],
+    ['fill', 8000, ['outside', 'shortened', 'reused']],
+  ])('is cut by --fit %s to %i ms, and rendered to the frame', (fit, outMs, kinds) => {
+    const { code, out } = jivet('cut', plan, one, two, '--sync', sync, '--fit', fit, '--json')
+    const cut = JSON.parse(out) as Cut
+    expect([code, cut.outMs, cut.changes.map(({ kind }) => kind)]).toEqual([0, outMs, kinds])
+    expect(new Set(cut.spans.map(({ source }) => source))).toEqual(new Set([0, 1]))
+    const video = join(folder, `${fit}.mp4`)
+    expect(jivet('render', plan, one, two, '--sync', sync, '--fit', fit, '--out', video).code).toBe(0)
+    expect(probe(video).video).toMatchObject({ frames: outMs / 40, width: 320, height: 180, rate: '25/1' })
+    expect(Math.abs(probe(video).audio.durationMs - outMs)).toBeLessThan(25)
+  })
+})
+
 describe('what is wrong is said in one line', () => {
   const text = write('note.txt', 'A kettle is not a video.\n')
   const empty = write('empty.mp4', '')
@@ -190,12 +235,20 @@ describe('what is wrong is said in one line', () => {
   execFileSync('mkfifo', [asPipe])
   const foreign = { segmentId: 'keel/r1/s1/work', edge: 'start', footageMs: 0 }
   const otherSync = write('other.json', JSON.stringify({ stitches: [foreign], summary: { footageMs: 90_000 } }))
+  const third = { segmentId: 'main/lead', edge: 'start', footage: 2, footageMs: 0 }
+  const otherReel = write('other-reel.json', JSON.stringify({ stitches: [third], summary: { footageMs: 90_000 } }))
   it.each([
     [['expand'], 2, /expected 1 file/],
     [['dance', PLAN], 2, /no command "dance"/],
     [['expand', PLAN, '--frob'], 2, /--frob/],
     [['export', PLAN, '--as', 'papyrus'], 2, /papyrus/],
     [['render', PLAN, FILM], 2, /--out/],
+    [['cut', PLAN, FILM, '--fit', 'tight'], 2, /--fit tight is not known; known are follow, score, fill/],
+    [
+      ['cut', PLAN, FILM, '--sync', otherReel],
+      1,
+      /other-reel\.json: This ties to file 3 of the footage, and there is 1/,
+    ],
     [['expand', 'nowhere.csv'], 1, /nowhere\.csv: There is no such file/],
     [['expand', badTable], 1, /bad\.csv: line 2: Found "-5" in seconds/],
     [['expand', typo], 1, /typo\.score\.txt: line 2: No section starts with "circut"/],
