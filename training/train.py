@@ -2,8 +2,8 @@
 
     python3 training/train.py FOLDER OUT [epochs] [threads]
 
-FOLDER holds features.*.f32, labels.*.u8 and sounding.*.u8, as training/scenes.ts writes them; scenes that begin with 50000 are kept
-aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
+FOLDER holds features.*.f32, labels.*.u8 and sounding.*.u8, as training/scenes.ts writes them; scenes that begin with
+50000 are kept aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
 """
 import glob
 import json
@@ -17,6 +17,7 @@ from torch import nn
 
 BANDS, FRAMES, STEPS = 40, 2400, 600
 CLASSES = 6
+LOW_HZ, HIGH_HZ = 60, 7600  # of the bands
 SOUNDING = 2  # speech, music
 SOUNDING_SHARE = 0.1  # of the loss: calls come first
 EITHER = 255
@@ -80,6 +81,36 @@ def hidden(x):
     return x
 
 
+def throats():
+    """Matrices that make bands what a longer or a shorter throat would have made of them."""
+    edges = 700 * (10 ** (np.linspace(mel(LOW_HZ), mel(HIGH_HZ), BANDS + 2) / 2595) - 1)
+    middles = edges[1:-1]
+    for factor in np.linspace(0.82, 1.22, 11):
+        place = np.interp(middles * factor, middles, np.arange(BANDS))
+        low = np.minimum(place.astype(int), BANDS - 2)
+        matrix = np.zeros((BANDS, BANDS), np.float32)
+        matrix[np.arange(BANDS), low] = 1 - (place - low)
+        matrix[np.arange(BANDS), low + 1] = place - low
+        yield matrix
+
+
+def mel(hz):
+    return 2595 * np.log10(1 + hz / 700)
+
+
+def varied(x, y, sounding, matrices):
+    """Every scene by another throat, and faster or slower: there are few voices to learn from, and many to hear."""
+    x, y, sounding = x.copy(), y.copy(), sounding.copy()
+    for scene in range(len(x)):
+        x[scene] = matrices[np.random.randint(len(matrices))] @ x[scene]
+        speed = np.random.uniform(0.85, 1.2)
+        # What is too short begins anew.
+        frames = (np.arange(FRAMES) * speed).astype(int) % FRAMES
+        steps = (np.arange(STEPS) * speed).astype(int) % STEPS
+        x[scene], y[scene], sounding[scene] = x[scene][:, frames], y[scene][steps], sounding[scene][:, steps]
+    return x, y, sounding
+
+
 def folded(conv, norm):
     """A convolution that does what conv and norm do together."""
     scale = norm.weight / torch.sqrt(norm.running_var + norm.eps)
@@ -110,7 +141,8 @@ def main():
     torch.manual_seed(1)
     np.random.seed(1)
     torch.set_num_threads(int(sys.argv[4]) if len(sys.argv) > 4 else 2)
-    names = sorted(glob.glob(f"{folder}/features.*.f32"))
+FOLDER holds features.*.f32, labels.*.u8 and sounding.*.u8, as training/scenes.ts writes them; scenes that begin with
+50000 are kept aside to choose the best epoch by. Runs on Debian's python3-torch, on a processor, in about half an hour.
     kept = [name for name in names if "features.50000." in name]
     x, y, sounding = load([name for name in names if name not in kept])
     test_x, test_y, test_sounding = load(kept)
@@ -125,14 +157,15 @@ def main():
         called = call_loss(logits[:, :CLASSES], torch.from_numpy(labels.astype(np.int64)))
         return called, sounding_loss(logits[:, CLASSES:], torch.from_numpy(bits))
 
+    matrices = list(throats())
     best = float("inf")
     for epoch in range(epochs):
         model.train()
         order, began, total = np.random.permutation(len(x)), time.time(), 0.0
         for batch in range(batches):
             chosen = order[batch * BATCH : (batch + 1) * BATCH]
-            logits = model(torch.from_numpy(hidden(x[chosen].copy())))
-            called, heard = losses(logits, y[chosen], sounding[chosen])
+            scenes, labels, bits = varied(x[chosen], y[chosen], sounding[chosen], matrices)
+            called, heard = losses(model(torch.from_numpy(hidden(scenes))), labels, bits)
             optimiser.zero_grad()
             (called + SOUNDING_SHARE * heard).backward()
             optimiser.step()

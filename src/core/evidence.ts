@@ -62,4 +62,4 @@ export const ofKind = <Kind extends EvidenceKind>(all: readonly Evidence[], kind
   all.filter((one): one is EvidenceOf<Kind> => one.kind === kind)
 
 /** Of the engine that hears; a footage heard by an older one is heard again. */
-export const EVIDENCE_VERSION = 5
+export const EVIDENCE_VERSION = 6

@@ -24,6 +24,10 @@ function filmedAs(tookMs: Record<string, Ms>, heard: Evidence[] = [], afterMs = 
   return { laid, footageMs: atMs + afterMs, heard }
 }
 
+const said = (fromMs: Ms, toMs: Ms): Evidence => ({
+  ...{ kind: 'speech', atMs: fromMs, durationMs: toMs - fromMs, spreadMs: 0, strength: 1 },
+})
+
 const idOf = (part: string): string => segments.find(({ id }) => id.includes(part))!.id
 const LAST_WORK = segments.filter(({ kind }) => kind === 'work').at(-1)!
 const BREAK = segments.find(({ kind }) => kind === 'break')!.id
@@ -63,13 +67,20 @@ describe('a cut to the score', () => {
     expect(changes).toMatchObject([{ key: LAST_WORK.id, kind: 'left-out' }])
     expect(shown.at(-1)).toMatchObject({ startMs: LAST_WORK.startMs, endMs: LAST_WORK.startMs })
   })
+  it('takes long silences out of talk where that is wished, and nothing else', () => {
+    const words = [said(500, 2000), said(4900, 5200), said(9000, 9800)]
+    const filmed = filmedAs({}, words)
+    const { cut, changes } = fitted(filmed, { fit: 'score', tightens: true })
+    expect(changes).toMatchObject([{ key: 'welcome/talk', kind: 'tightened', byMs: -2800 }])
+    expect(cut.spans.slice(0, 2)).toMatchObject([{ toMs: 5700 }, { fromMs: 8500, toMs: 10_000 }])
+    for (const wishes of [{ tightens: false }, { tightens: true, undone: ['welcome/talk'] }])
+      expect(fitted(filmed, { fit: 'score', ...wishes }).changes).toEqual([])
+    expect(fitted(filmedAs({}), { fit: 'score', tightens: true }).changes).toEqual([])
+  })
   it('spares words where that can be helped', () => {
     const filmed = filmedAs({ [BREAK]: 58_000 })
     const at = filmed.laid.find(({ segment }) => segment.id === BREAK)!.fromMs
-    const said = (fromMs: Ms, toMs: Ms): Evidence => ({
-      ...{ kind: 'speech', atMs: at + fromMs, durationMs: toMs - fromMs, spreadMs: 0, strength: 1 },
-    })
-    const words = [said(500, 4200), said(50_000, 51_000), said(54_500, 57_900)]
+    const words = [said(at + 500, at + 4200), said(at + 50_000, at + 51_000), said(at + 54_500, at + 57_900)]
     const { cut } = fitted({ ...filmed, heard: words }, { fit: 'score' })
     const joints = cut.spans
       .filter(({ segmentId }) => segmentId === BREAK)

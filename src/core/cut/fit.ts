@@ -7,7 +7,7 @@ import type { Ms, Share } from '../units'
 import { shownIn, type Cut, type ShownSegment } from './cut'
 import { Donors, type Donor } from './donors'
 import { follow } from './follow'
-import { busyStretches, leastNoticed, type Busy, type Range } from './joint'
+import { busyStretches, leastNoticed, silencesIn, type Busy, type Range } from './joint'
 import type { LaidSegment } from './lane'
 import { SpanList } from './spans'
 
@@ -30,6 +30,8 @@ export const cutWishesSchema = z.object({
   undone: z.array(z.string().max(400)).max(2000).default([]),
   /** Whether work of the other side, mirrored, may stand for work that was not filmed. */
   mirrors: z.boolean().default(true),
+  /** Whether long silences in talk are shortened. */
+  tightens: z.boolean().default(false),
 })
 export type CutWishes = z.infer<typeof cutWishesSchema>
 export const USUAL_CUT: CutWishes = cutWishesSchema.parse({})
@@ -38,7 +40,7 @@ export const USUAL_CUT: CutWishes = cutWishesSchema.parse({})
 export interface CutChange {
   /** The id of its segment; `before` and `after` for what lies outside the plan. */
   key: string
-  kind: 'shortened' | 'lengthened' | 'left-out' | 'reused' | 'carded' | 'outside'
+  kind: 'shortened' | 'tightened' | 'lengthened' | 'left-out' | 'reused' | 'carded' | 'outside'
   segmentId: string | null
   /** Output less what was filmed. */
   byMs: Ms
@@ -112,6 +114,10 @@ class Fitting {
   private add(one: LaidSegment): void {
     const filmedMs = one.toMs - one.fromMs
     if (!wasFilmed(one)) return this.unfilmed(one)
+    if (one.segment.kind === 'talk' && this.wishes.tightens && !this.isUndone(one.segment.id)) {
+      const silences = silencesIn(this.busy, rangeOf(one))
+      if (silences.length) return this.tighten(one, silences)
+    }
     const lengthMs = this.lengthOf(one.segment, filmedMs)
     const slackMs = SLACK_MS[one.segment.kind === 'work' ? 'work' : 'other']
     if (Math.abs(lengthMs - filmedMs) <= slackMs || this.isUndone(one.segment.id)) {
@@ -122,6 +128,21 @@ class Fitting {
     const { segment } = one
     this.note(one, lengthMs < filmedMs ? 'shortened' : 'lengthened', lengthMs - filmedMs)
     this.showFor({ from: one, mirrored: false, segmentId: segment.id, lengthMs, why: 'filmed' })
+  }
+
+  /** Talk without its long silences. */
+  private tighten(one: LaidSegment, silences: readonly Range[]): void {
+    const { id } = one.segment
+    const startMs = this.list.outMs
+    let fromMs = one.fromMs
+    for (const silence of silences) {
+      this.list.show({ fromMs, toMs: silence.fromMs, segmentId: id, why: 'shortened' })
+      fromMs = silence.toMs
+    }
+    this.list.show({ fromMs, toMs: one.toMs, segmentId: id, why: 'shortened' })
+    const lengthMs = this.list.outMs - startMs
+    this.dueMs += lengthMs
+    this.note(one, 'tightened', lengthMs - (one.toMs - one.fromMs))
   }
 
   private unfilmed(one: LaidSegment): void {

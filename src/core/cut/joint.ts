@@ -30,6 +30,24 @@ export function busyStretches(heard: readonly Evidence[]): Busy {
   return out
 }
 
+/** A silence longer than this is noticed, and so much of it is left. */
+const LONG_SILENCE_MS: Ms = 3000,
+  LEFT_OF_IT_MS: Ms = 1000
+
+/**
+ * What can be taken out of talk: the middle of each long silence between two things that are said in it. Where nothing
+ * was heard nobody knows what the talk is, and all of it stays.
+ */
+export function silencesIn(busy: Busy, { fromMs, toMs }: Range): Range[] {
+  const said = busy.filter((one) => one.toMs > fromMs && one.fromMs < toMs)
+  return said.slice(1).flatMap((next, at): Range[] => {
+    const endMs = said[at]?.toMs ?? 0
+    if (next.fromMs - endMs <= LONG_SILENCE_MS) return []
+    const half = LEFT_OF_IT_MS / 2
+    return [{ fromMs: Math.round(endMs + half), toMs: Math.round(next.fromMs - half) }]
+  })
+}
+
 const STEP_MS: Ms = 20
 /** A word that is cut through counts as much as so many seconds of talk that are lost. */
 const CUT_WORD = 20

@@ -60,19 +60,30 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
           {words.planned(`${estimated ? 'about ' : ''}${formatClock(plannedMs)}`)}
         </span>
       </div>
-      {wishes.fit === 'fill' && (
-        <label className="mt-4 flex items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5 accent-water"
-            checked={wishes.mirrors}
-            onChange={(event) => onChange({ mirrors: event.target.checked })}
-          />
-          {words.mirrors}
-        </label>
+      {wishes.fit !== 'follow' && (
+        <div className="mt-4 flex flex-col gap-2">
+          <Wish label={words.tightens} on={wishes.tightens} onChange={(tightens) => onChange({ tightens })} />
+          {wishes.fit === 'fill' && (
+            <Wish label={words.mirrors} on={wishes.mirrors} onChange={(mirrors) => onChange({ mirrors })} />
+          )}
+        </div>
       )}
       <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
     </Sheet>
+  )
+}
+
+function Wish({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }): ReactNode {
+  return (
+    <label className="flex items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-5 shrink-0 accent-water"
+        checked={on}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {label}
+    </label>
   )
 }
 
@@ -91,10 +102,10 @@ function FitRow({ fit, choice: { outMs, parts, changes, reused }, longestMs, pla
       value={fit}
       className="group border-2 border-rule p-3 text-left hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-pale"
     >
-      <span className="flex items-baseline gap-3">
+      <span className="flex flex-wrap items-baseline gap-x-3">
         <span className="size-3.5 shrink-0 self-center rounded-full border-2 border-ink group-data-[state=checked]:bg-ink" />
         <span className="font-display text-2xl">{words.fits[fit]}</span>
-        <span className="text-sm text-quiet">{summary || words.means[fit]}</span>
+        <span className="text-sm text-quiet max-sm:order-last max-sm:basis-full">{summary || words.means[fit]}</span>
         <span className="ml-auto font-display text-2xl tabular-nums">{formatClock(outMs)}</span>
       </span>
       <span className="relative mt-2 block h-5">
@@ -110,7 +121,7 @@ function FitRow({ fit, choice: { outMs, parts, changes, reused }, longestMs, pla
 }
 
 /** What has a place in the film. */
-const FILMED: ReadonlySet<CutChange['kind']> = new Set(['shortened', 'lengthened', 'outside'])
+const FILMED: ReadonlySet<CutChange['kind']> = new Set(['shortened', 'tightened', 'lengthened', 'outside'])
 
 interface StepsProps extends Pick<Props, 'segments' | 'onGo' | 'onChange'> {
   choice: FitChoice
@@ -135,15 +146,17 @@ function Steps({ choice, undone, segments, onGo, onChange }: StepsProps): ReactN
           <li key={key} className="flex items-center gap-3 py-1.5">
             <button
               type="button"
-              className="flex min-h-10 flex-1 flex-wrap items-center gap-x-3 text-left hover:underline"
+              className="flex min-h-10 flex-1 items-center gap-3 text-left hover:underline"
               aria-label={words.go(nameFor(key))}
               onClick={() => onGo(key)}
             >
-              <span className="w-20 text-sm text-quiet tabular-nums">
+              <span className="w-14 shrink-0 text-sm text-quiet tabular-nums">
                 {change && FILMED.has(change.kind) ? formatInstant(change.fromMs).slice(0, -2) : ''}
               </span>
-              <span className={`font-bold ${isBack ? 'text-quiet' : ''}`}>{nameFor(key)}</span>
-              <span className="text-quiet">{change ? changeText(change) : words.asFilmed}</span>
+              <span className="flex flex-wrap gap-x-3">
+                <span className={`font-bold ${isBack ? 'text-quiet' : ''}`}>{nameFor(key)}</span>
+                <span className="text-quiet">{change ? changeText(change) : words.asFilmed}</span>
+              </span>
             </button>
             <Button
               weight="bare"

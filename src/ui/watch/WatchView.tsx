@@ -110,7 +110,7 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
         </div>
       </div>
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />
-      <div className="flex h-[74px] items-center gap-6 px-6">
+      <div className="flex min-h-[74px] flex-wrap items-center gap-x-6 gap-y-2 px-6 py-2 max-sm:px-4">
         <Button weight="main" icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={toggle}>
           {playing ? words.pause : words.play}
         </Button>
@@ -118,7 +118,7 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
         <Button icon={<Scissors size={18} />} onClick={() => setCutting(true)}>
           {`${cutTexts.open}: ${cutTexts.fits[wishes.fit]}`}
         </Button>
-        <span className="ml-auto">
+        <span className="lg:ml-auto">
           <ChoiceField label={words.rate} value={rate} options={RATES} onChange={setRate} />
         </span>
         <MixFields mix={mix} onChange={change} />
@@ -152,7 +152,7 @@ function SpanNote({ clock, cut }: { clock: VideoClock; cut: Cut }): ReactNode {
 function Clock({ clock, totalMs }: { clock: VideoClock; totalMs: number }): ReactNode {
   const nowMs = useSteps(clock, 1000)
   return (
-    <p className="font-display text-3xl tabular-nums">
+    <p className="font-display text-3xl whitespace-nowrap tabular-nums">
       {formatClock(nowMs)} <span className="text-quiet">/ {formatClock(totalMs)}</span>
     </p>
   )

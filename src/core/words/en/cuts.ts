@@ -26,6 +26,7 @@ export const cutTexts = {
     fill: 'To the score, and what was not filmed is shown from where it was.',
   } satisfies Record<Fit, string>,
   planned: (length: string) => `Planned: ${length}`,
+  tightens: 'Shorten silences of more than three seconds in talk',
   mirrors: 'Mirror the other side where only one was filmed',
   steps: 'What is done to the film',
   noSteps: 'Nothing: the film is shown as it is.',
@@ -45,7 +46,7 @@ export function fitSummary(changes: readonly CutChange[], reused: Share): string
   const count = (kinds: readonly CutChange['kind'][]): number =>
     changes.filter(({ kind }) => kinds.includes(kind)).length
   const parts = [
-    told(count(['shortened', 'lengthened', 'outside']), 'stretch changed', 'stretches changed'),
+    told(count(['shortened', 'tightened', 'lengthened', 'outside']), 'stretch changed', 'stretches changed'),
     told(count(['left-out']), 'interval left out', 'intervals left out'),
     told(count(['carded']), 'interval as a card', 'intervals as cards'),
     reused ? `${Math.max(1, Math.round(reused * 100))} % shown again` : '',
@@ -62,6 +63,8 @@ export function changeText({ kind, byMs, fromMs, toMs }: CutChange): string {
   switch (kind) {
     case 'shortened':
       return `ran ${about(toMs - fromMs)}, ${about(-byMs)} taken out`
+    case 'tightened':
+      return `${about(-byMs)} of silence taken out`
     case 'lengthened':
       return `ran ${about(toMs - fromMs)}, ${about(byMs)} added`
     case 'left-out':
