@@ -119,6 +119,32 @@ it('shows and sounds each instant that the cut names: leaps, mirrors, held pictu
   }
 }, 60_000)
 
+it('counts from where a file’s own clock begins', async () => {
+  // A stream that was recorded in the middle of something: its first picture is at 1.4 s and more.
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', at('first.mp4'), '-c', 'copy', '-f', 'mpegts', at('late.ts')])
+  const late = await probeFootage(at('late.ts'))
+  expect(late.zeroS).toBeGreaterThan(1)
+  const list = new SpanList()
+  list.show({ fromMs: 3000, toMs: 4000, segmentId: null, why: 'filmed' })
+  list.show({ fromMs: 200, toMs: 1200, segmentId: null, why: 'filmed' })
+  const out = await rendered(list.cut, ['late.ts'])
+  const pictures = greys(out),
+    samples = samplesOf(out)
+  // In the stream the picture begins a moment after the sound, which is where its time begins.
+  for (const ms of [100, 500, 900, 1100, 1500, 1900]) {
+    const filmedMs = (ms < 1000 ? 3000 + ms : 200 + ms - 1000) - late.soundFromMs
+    expect(Math.abs(heardMs(samples, ms)! - filmedMs), `sound at ${ms}`).toBeLessThan(26)
+  }
+  for (const frame of [2, 12, 23, 27, 37, 48]) {
+    const ms = (frame < 25 ? 3000 + frame * 40 : 200 + (frame - 25) * 40) - late.pictureFromMs
+    expect(Math.abs(pictures[frame]!.left - greyAt(ms)), `picture ${frame}`).toBeLessThan(2)
+  }
+}, 60_000)
+
+it('refuses a cut that shows nothing', async () => {
+  await expect(rendered({ outMs: 0, spans: [] })).rejects.toMatchObject({ code: 'cut-empty' })
+})
+
 it('puts another rate, another size and silence into the first file’s form', async () => {
   film('other.mp4', '30000/1001', 8)
   execFileSync('ffmpeg', [

@@ -123,7 +123,7 @@ type ProblemOfFootage =
   | { code: 'tie-crosses'; tie: string; other: string; atMs: Ms; otherMs: Ms }
   | { code: 'tie-outside'; tie: string; atMs: Ms; footageMs: Ms }
   | { code: 'tie-twice'; tie: string }
-  | { code: 'not-stitched' }
+  | { code: 'not-stitched' | 'cut-empty' }
   | { code: 'nothing-heard' }
 
 type ProblemOfWork =

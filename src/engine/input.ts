@@ -41,6 +41,13 @@ export const footageInput = (path: string): string[] => [
   ...['-max_pixels:v', String(MOST_PIXELS), '-i', `file:${path}`],
 ]
 
+/**
+ * Arguments that open a footage from an instant on, or a little before it, for ffmpeg with `COPY_TIMES`.
+ * @param fromMs in footage time. ffmpeg counts it from the container's own beginning, which is never after instant 0.
+ */
+export const footageFrom = (path: string, fromMs: Ms): string[] =>
+  fromMs > 0 ? ['-ss', (fromMs / 1000).toFixed(6), ...footageInput(path)] : footageInput(path)
+
 /** Arguments that open a footage, for ffprobe; they stand last. */
 export const probeInput = (path: string): string[] => [...ALLOWED, `file:${path}`]
 

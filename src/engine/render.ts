@@ -20,12 +20,13 @@ import { runTool } from './tool'
 
 /**
  * Writes an MP4 (H.264, AAC, index first) of the first file's size and rate and of the cut's length.
- * @throws Problem `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
+ * @throws Problem `cut-empty`, `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
  */
 export async function renderVideo(job: RenderJob): Promise<void> {
   const { cut, reel } = job
   const facts = reel[0]?.facts
   if (!facts) throw new Problem({ code: 'stored-file-gone' })
+  if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))

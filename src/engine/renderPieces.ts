@@ -5,10 +5,11 @@ import { join } from 'node:path'
 import { changesWithin, piecesOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
-import type { Rate } from '../core/units'
+import type { Ms, Rate, Share } from '../core/units'
 import { ENCODER, QUIET } from './encoding'
-import { footageInput, patience } from './input'
+import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
+import { progressReader } from './progress'
 import type { PictureParts, RenderJob } from './renderJob'
 import { drawStrip } from './strip'
 import { COPY_TIMES } from './timebase'
@@ -31,10 +32,11 @@ export async function renderPieces(job: RenderJob, parts: PictureParts): Promise
       const strip = { name: `layer${at}`, list: `layer${at}-${number}.txt`, files: drawn[at], layer, changes: own }
       lists.push(await drawStrip({ ...strip, frame: facts, durationMs, folder, signal }))
     }
-    await renderPiece(job, { ...parts, piece, rate, lists, out: join(folder, `piece-${number}.mp4`) })
+    const begun = done
+    const onProgress = (share: Share): void => job.onProgress?.((begun + share * piece.frames) / total)
+    await renderPiece(job, { ...parts, piece, rate, lists, onProgress, out: join(folder, `piece-${number}.mp4`) })
     lines.push(`file piece-${number}.mp4`, `duration ${(durationMs / 1000).toFixed(6)}`)
     done += piece.frames
-    job.onProgress?.(done / total)
   }
   const list = join(folder, 'pieces.txt')
   await writeFile(list, `${lines.join('\n')}\n`)
@@ -50,11 +52,14 @@ interface PieceParts extends PictureParts {
   rate: Rate
   lists: readonly string[]
   out: string
+  /** Called with the share of the piece. */
+  onProgress: (share: Share) => void
 }
 
 async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void> {
-  const { piece, rate, facts, layers, lists, out, signal } = parts
+  const { piece, rate, facts, layers, lists, out, onProgress, signal } = parts
   const { source, stillOf } = piece.run
+  const lengthMs = (piece.frames * 1000 * rate.den) / rate.num
   const file = typeof source === 'number' ? source : stillOf
   const size = `${facts.width}:${facts.height}`
   const grid = `${rate.num}/${rate.den}`
@@ -76,9 +81,9 @@ async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void
       ...[...QUIET, ...COPY_TIMES, ...input, ...listInputs(lists)],
       ...['-filter_complex', [base, ...overlaid(layers)].join(';'), '-map', '[picture]', ...ENCODER],
       ...['-frames:v', String(piece.frames), '-r', grid, '-fps_mode', 'passthrough'],
-      ...['-video_track_timescale', String(timescaleOf(rate)), '-f', 'mp4', out],
+      ...['-video_track_timescale', String(timescaleOf(rate)), '-f', 'mp4', '-progress', 'pipe:1', out],
     ],
-    { signal, limitMs: patience((piece.frames * 1000 * rate.den) / rate.num, 30) },
+    { signal, limitMs: patience(lengthMs, 30), onOutput: progressReader(lengthMs, onProgress) },
   )
 }
 
@@ -86,15 +91,11 @@ async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void
 const CARD_GROUND = OVERLAY.ink.replace('#', '0x')
 
 /** Decoding begins so much earlier: the picture that is shown at an instant may have come long before. */
-const LEAD_S = 1
+const LEAD_MS: Ms = 1000
 
 function filmInput(file: RenderJob['reel'][number] | undefined, { fromMs }: Piece): string[] {
   if (!file) throw new Problem({ code: 'stored-file-gone' })
-  const fromS = file.facts.zeroS + fromMs / 1000 - LEAD_S
-  return [
-    ...(fromS > file.facts.zeroS ? ['-seek_timestamp', '1', '-ss', fromS.toFixed(6)] : []),
-    ...footageInput(file.path),
-  ]
+  return footageFrom(file.path, fromMs - LEAD_MS)
 }
 
 /** Times are rounded; a picture that is so little late is on time. */

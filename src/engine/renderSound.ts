@@ -7,9 +7,9 @@ import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
 import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
 import { cueTrack } from '../core/sound/track'
-import type { Hertz } from '../core/units'
+import type { Hertz, Ms } from '../core/units'
 import { QUIET, SOUND_ENCODER } from './encoding'
-import { footageInput, patience } from './input'
+import { footageFrom, footageInput, patience } from './input'
 import type { FootageFacts } from './probe'
 import type { RecordedFile, RenderJob } from './renderJob'
 import { COPY_TIMES, soundOnTime } from './timebase'
@@ -106,7 +106,7 @@ async function pourFilm({ reel, cut }: RenderJob, pouring: Pouring, pipe: Writab
 }
 
 /** Decoding begins so much earlier: what a decoder says first after a leap is not quite right. */
-const LEAD_S = 0.5
+const LEAD_MS: Ms = 500
 
 async function decodeRun(
   { path, facts }: RecordedFile,
@@ -114,17 +114,14 @@ async function decodeRun(
   { format: { rate, channels }, signal }: Pouring,
   onBlock: (block: Float32Array) => Promise<void>,
 ): Promise<void> {
-  const fromS = facts.zeroS + fromMs / 1000,
-    seekS = fromS - LEAD_S
-  const onTime = soundOnTime({ zeroS: fromS })
+  const onTime = soundOnTime({ zeroS: facts.zeroS + fromMs / 1000 })
   const tempo = run.rate === 1 ? '' : `,atempo=${run.rate}`
   let rest: Buffer = Buffer.alloc(0)
   await runTool(
     'ffmpeg',
     [
       ...['-v', 'error', '-nostdin', ...COPY_TIMES],
-      ...(seekS > facts.zeroS ? ['-seek_timestamp', '1', '-ss', seekS.toFixed(6)] : []),
-      ...[...footageInput(path), '-map', '0:a:0', '-vn', '-sn', '-dn'],
+      ...[...footageFrom(path, fromMs - LEAD_MS), '-map', '0:a:0', '-vn', '-sn', '-dn'],
       ...['-af', `${onTime}${tempo},aresample=${rate},atrim=end_sample=${samples}`],
       ...['-ac', String(channels), '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
     ],

@@ -6,6 +6,7 @@ import { IMPACTS, MUSCLES, POSTURES } from '@/core/score/postures'
 import { scoreTexts } from '@/core/words/en/score'
 import { ChoiceField } from '../parts/fields'
 import type { MoveFilter } from './filterMoves'
+import { CheckField } from '../parts/CheckField'
 
 const words = scoreTexts.moves
 
@@ -66,15 +67,12 @@ export function MoveFilters({ filter, tags, onFilter }: Props): ReactNode {
           options={{ '': words.all, ...Object.fromEntries(tags.map((tag) => [tag, tag])) }}
           onChange={(tag) => change({ tag })}
         />
-        <label className="flex min-h-9 items-center gap-2 self-end">
-          <input
-            type="checkbox"
-            className="size-5 accent-[var(--ink)]"
-            checked={filter.ownOnly}
-            onChange={(event) => change({ ownOnly: event.target.checked })}
-          />
-          {words.ownOnly}
-        </label>
+        <CheckField
+          className="self-end"
+          label={words.ownOnly}
+          on={filter.ownOnly}
+          onChange={(ownOnly) => change({ ownOnly })}
+        />
       </div>
     </>
   )

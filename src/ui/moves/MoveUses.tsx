@@ -3,6 +3,7 @@
 import { useEffect, useState, type ReactNode } from 'react'
 import { scoreTexts } from '@/core/words/en/score'
 import { call } from '../api'
+import { CheckField } from '../parts/CheckField'
 
 const words = scoreTexts.moves
 const SHOWN = 12
@@ -50,15 +51,7 @@ export function MoveUses({ uses, keepPublished, onKeepPublished }: Props): React
         ))}
       </ul>
       {uses.some((use) => use.published) && (
-        <label className="flex min-h-9 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5 accent-[var(--ink)]"
-            checked={keepPublished}
-            onChange={(event) => onKeepPublished(event.target.checked)}
-          />
-          {words.keepPublished}
-        </label>
+        <CheckField label={words.keepPublished} on={keepPublished} onChange={onKeepPublished} />
       )}
     </div>
   )

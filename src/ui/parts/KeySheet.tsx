@@ -5,6 +5,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import { isShortcut, setSingleKeys, singleKeysOn } from './isTyping'
 import { Sheet } from './Sheet'
+import { CheckField } from './CheckField'
 
 export type KeyPage = 'score' | 'sync' | 'watch'
 
@@ -48,17 +49,14 @@ export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
 function SingleKeys(): ReactNode {
   const [on, setOn] = useState(singleKeysOn)
   return (
-    <label className="mt-5 flex min-h-10 items-center gap-3 border-t border-rule pt-3">
-      <input
-        type="checkbox"
-        className="size-5 accent-[var(--ink)]"
-        checked={on}
-        onChange={(event) => {
-          setSingleKeys(event.target.checked)
-          setOn(event.target.checked)
-        }}
-      />
-      {texts.keys.single}
-    </label>
+    <CheckField
+      className="mt-5 border-t border-rule pt-3"
+      label={texts.keys.single}
+      on={on}
+      onChange={(next) => {
+        setSingleKeys(next)
+        setOn(next)
+      }}
+    />
   )
 }

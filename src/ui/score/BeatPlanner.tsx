@@ -12,6 +12,7 @@ import { Sheet } from '../parts/Sheet'
 import { toggled } from '../parts/toggled'
 import type { Edit } from './edit'
 import { scoreTexts } from '@/core/words/en/score'
+import { CheckField } from '../parts/CheckField'
 
 const words = scoreTexts.beatPlanner
 
@@ -84,15 +85,13 @@ function OnBeat({
     <fieldset className="mt-4 flex flex-wrap items-center gap-x-5">
       <legend className="text-[13px] text-quiet">{words.onBeat}</legend>
       {all.map((ms) => (
-        <label key={ms} className="flex min-h-9 items-center gap-2 font-display text-xl tabular-nums">
-          <input
-            type="checkbox"
-            className="size-4.5 accent-[var(--ink)]"
-            checked={!free.has(ms)}
-            onChange={() => onChange(toggled(free, ms))}
-          />
-          {formatLength(ms)}
-        </label>
+        <CheckField
+          key={ms}
+          className="font-display text-xl tabular-nums"
+          label={formatLength(ms)}
+          on={!free.has(ms)}
+          onChange={() => onChange(toggled(free, ms))}
+        />
       ))}
     </fieldset>
   )

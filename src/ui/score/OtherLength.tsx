@@ -10,6 +10,7 @@ import { scoreTexts } from '@/core/words/en/score'
 import { TypedField } from '../parts/fields'
 import { Sheet } from '../parts/Sheet'
 import type { Edit } from './edit'
+import { CheckField } from '../parts/CheckField'
 
 const words = scoreTexts.otherLength
 /** What is asked for where nothing is promised: so much less. */
@@ -62,15 +63,7 @@ function Form({ score, edit, onDone }: Pick<Props, 'score' | 'edit'> & { onDone:
           onChange={setGoalMs}
           className="w-28 text-right font-display text-3xl"
         />
-        <label className="flex min-h-10 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4.5 accent-[var(--ink)]"
-            checked={promises}
-            onChange={(event) => setPromises(event.target.checked)}
-          />
-          {words.promise}
-        </label>
+        <CheckField label={words.promise} on={promises} onChange={setPromises} />
       </div>
       <ul className="flex flex-col gap-2" aria-label={words.ways}>
         {versions.map((version) => (

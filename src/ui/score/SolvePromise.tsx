@@ -12,6 +12,7 @@ import { Button } from '../parts/Button'
 import { ChoiceField, CountField, TypedField } from '../parts/fields'
 import { Sheet } from '../parts/Sheet'
 import type { Edit } from './edit'
+import { CheckField } from '../parts/CheckField'
 
 const words = scoreTexts.solve
 const FORMATS = [...SOLVABLE.keys()]
@@ -81,15 +82,7 @@ function Form({
         <CountField label={words.moves} showLabel value={moves} low={1} high={40} onChange={setMoves} />
       </div>
       <Solutions solutions={solutions} format={format} onTake={take} />
-      <label className="mt-4 flex min-h-9 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-5 accent-[var(--ink)]"
-          checked={promise}
-          onChange={(event) => setPromise(event.target.checked)}
-        />
-        {words.setPromise}
-      </label>
+      <CheckField className="mt-4" label={words.setPromise} on={promise} onChange={setPromise} />
     </div>
   )
 }

@@ -11,6 +11,7 @@ import type { Ms } from '@/core/units'
 import { changeText, cutTexts as words, fitSummary } from '@/core/words/en/cuts'
 import { countersOf, nameOf } from '@/core/words/en/names'
 import { Button } from '../parts/Button'
+import { CheckField } from '../parts/CheckField'
 import { Sheet } from '../parts/Sheet'
 
 const PARTS: Record<FitChoice['parts'][number]['kind'], string> = {
@@ -61,29 +62,15 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
         </span>
       </div>
       {wishes.fit !== 'follow' && (
-        <div className="mt-4 flex flex-col gap-2">
-          <Wish label={words.tightens} on={wishes.tightens} onChange={(tightens) => onChange({ tightens })} />
+        <div className="mt-3 flex flex-col">
+          <CheckField label={words.tightens} on={wishes.tightens} onChange={(tightens) => onChange({ tightens })} />
           {wishes.fit === 'fill' && (
-            <Wish label={words.mirrors} on={wishes.mirrors} onChange={(mirrors) => onChange({ mirrors })} />
+            <CheckField label={words.mirrors} on={wishes.mirrors} onChange={(mirrors) => onChange({ mirrors })} />
           )}
         </div>
       )}
       <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
     </Sheet>
-  )
-}
-
-function Wish({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }): ReactNode {
-  return (
-    <label className="flex items-center gap-3">
-      <input
-        type="checkbox"
-        className="size-5 shrink-0 accent-water"
-        checked={on}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      {label}
-    </label>
   )
 }
 

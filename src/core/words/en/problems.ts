@@ -62,6 +62,8 @@ const PLAIN = {
   'upload-gone': 'The uploaded file is gone. Add the footage again.',
   'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
   'not-stitched': 'No interval is tied to the footage yet. Tie at least one in Sync.',
+  'cut-empty':
+    'Nothing of this session was filmed, so this cut shows nothing. Tie its changes, or cut it another way in Watch.',
   'footage-not-ready': 'The footage is not ready yet.',
   'already-rendering': 'This workout is being rendered already.',
   busy: 'Too much is being worked out at once. Try again in a moment.',
