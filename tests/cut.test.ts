@@ -86,7 +86,7 @@ it('shows and sounds each instant that the cut names: leaps, mirrors, held pictu
   const list = new SpanList()
   list.show({ fromMs: 1000, toMs: 2030, segmentId: null, why: 'filmed' })
   list.show({ fromMs: 4000, toMs: 4505, segmentId: null, why: 'shortened' })
-  list.hold(5999, 490, null)
+  list.hold(6000, 490, { segmentId: null })
   list.card(400, null)
   list.show({ fromMs: 3000, toMs: 3600, segmentId: null, why: 'reused', mirrored: true })
   // Over the border of the two files, and back into the first.

@@ -112,6 +112,12 @@ describe('a cut that is filled', () => {
       Object.keys(unfilmed),
     )
   })
+  it('holds the last picture of what it shows, mirrored as that is, where it is a little short', () => {
+    const { cut } = fitted(filmedAs({ [idOf('r1/s1')]: 19_200, [idOf('r2/s1')]: 0 }), { fit: 'fill' })
+    const [again, held] = cut.spans.filter(({ segmentId }) => segmentId === idOf('r2/s1'))
+    expect(again).toMatchObject({ mirrored: true, toMs: 29_200, why: 'reused' })
+    expect(held).toMatchObject({ source: 'still', mirrored: true, fromMs: 29_199, lengthMs: 800 })
+  })
   it('is no mirror where that is not wished', () => {
     const { changes } = fitted(filmedAs({ [idOf('r2/s1')]: 0 }), { fit: 'fill', mirrors: false })
     expect(changes).toMatchObject([{ kind: 'carded' }])

@@ -187,13 +187,12 @@ class Fitting {
     why,
     ...shown
   }: Donor & { segmentId: string; lengthMs: Ms; why: 'filmed' | 'reused' }): void {
-    const { segmentId } = shown
     const whole = rangeOf(from)
     const overMs = whole.toMs - whole.fromMs - lengthMs
     if (overMs <= 0) {
       this.list.show({ ...shown, ...whole, why })
-      if (-overMs <= MOST_HELD_MS) this.list.hold(whole.toMs, -overMs, segmentId)
-      else this.list.card(-overMs, segmentId)
+      if (-overMs <= MOST_HELD_MS) this.list.hold(whole.toMs, -overMs, shown)
+      else this.list.card(-overMs, shown.segmentId)
       return
     }
     // What stands for something else leads to nothing that was filmed after it: its end goes.

@@ -21,9 +21,10 @@ export class SpanList {
     this.add({ source: 0, fromMs, toMs, lengthMs, rate: 1, mirrored, segmentId, why, stillOf: null })
   }
 
-  /** One picture of the reel, silent. */
-  hold(atMs: Ms, lengthMs: Ms, segmentId: string | null): void {
-    const still = { source: 'still', fromMs: atMs, toMs: atMs, rate: 0, mirrored: false, stillOf: 0 } as const
+  /** The last picture before an instant of the reel, silent. */
+  hold(beforeMs: Ms, lengthMs: Ms, { segmentId, mirrored = false }: Pick<Shown, 'segmentId' | 'mirrored'>): void {
+    const atMs = Math.max(0, beforeMs - 1)
+    const still = { source: 'still', fromMs: atMs, toMs: atMs, rate: 0, mirrored, stillOf: 0 } as const
     this.add({ ...still, lengthMs, segmentId, why: 'held' })
   }
 

@@ -26,7 +26,7 @@ const anyCut: fc.Arbitrary<Cut> = fc
     for (const { kind, fromMs, lengthMs } of parts)
       if (kind === 'film') list.show({ fromMs, toMs: fromMs + lengthMs, segmentId: null, why: 'filmed' })
       else if (kind === 'card') list.card(lengthMs, null)
-      else list.hold(fromMs, lengthMs, null)
+      else list.hold(fromMs, lengthMs, { segmentId: null })
     return list.cut
   })
 

@@ -23,7 +23,7 @@ list.show({ fromMs: 0, toMs: 1000, segmentId: 'one', why: 'filmed' })
 list.show({ fromMs: 1000, toMs: 2000, segmentId: 'two', why: 'filmed' })
 list.show({ fromMs: 5000, toMs: 6000, segmentId: 'three', why: 'reused', mirrored: true })
 list.card(1000, 'four')
-list.hold(700, 500, 'four')
+list.hold(701, 500, { segmentId: 'four' })
 list.show({ fromMs: 2000, toMs: 2500, segmentId: 'five', why: 'filmed' })
 const cut = list.cut
 const FRAME_MS = 40
