@@ -88,8 +88,8 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
       )}
       <div className="flex min-h-0 flex-1 justify-center bg-bar">
         <div
-          className="relative max-h-[calc(100dvh-262px)] max-w-full bg-bar"
-          style={{ aspectRatio: `${size.width} / ${size.height}`, height: 'calc(100dvh - 262px)' }}
+          className="relative h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
+          style={{ aspectRatio: `${size.width} / ${size.height}` }}
         >
           <video
             ref={video}
