@@ -2,15 +2,14 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
-import { joinedReel, type ReelFile } from '../src/core/align/reel'
+import { filesInRow, joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
-import { FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
+import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
 import { followed } from '../src/core/cut/follow'
-import { lay } from '../src/core/cut/lane'
 import { inFiles } from '../src/core/cut/spans'
 import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
@@ -161,7 +160,8 @@ const cuesCommand: Command = async (files, options) => {
 
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
-  const { evidence, facts } = await hearFile(footage, options.signal)
+  const facts = await probed(footage, options.signal)
+  const { evidence } = await hearFile({ path: footage, facts }, options.signal)
   const all = [...timerBeeps(ofKind(evidence, 'beep')), ...evidence.filter(({ kind }) => kind !== 'beep')]
     .map(roundedEvidence)
     .sort(byTime)
@@ -192,7 +192,9 @@ function evidenceText(one: Told): string {
 const syncCommand: Command = async (files, options) => {
   const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
-  const { evidence, footageMs, placeOf } = joinedReel(await heardReel(footage, options))
+  const { evidence, footageMs, placeOf } = joinedReel(
+    await heardReel(await probedReel(footage, options.signal), options),
+  )
   const { found, likeness, doubtful } = matchEvidence(segments, evidence, footageMs)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
@@ -318,26 +320,31 @@ const probed = (footage: string, signal: AbortSignal): Promise<FootageFacts> =>
     }),
   )
 
-async function hearFile(footage: string, signal: AbortSignal): Promise<Gathered & { facts: FootageFacts }> {
-  const facts = await probed(footage, signal)
-  if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, footage)
+async function probedReel(footage: readonly string[], signal: AbortSignal): Promise<RecordedFile[]> {
+  const reel: RecordedFile[] = []
+  for (const path of footage) reel.push({ path, facts: await probed(path, signal) })
+  return reel
+}
+
+async function hearFile({ path, facts }: RecordedFile, signal: AbortSignal): Promise<Gathered> {
+  if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, path)
   const onProgress = progressOnTerminal('hear')
-  const heard = await naming(footage, gatherEvidence(footage, facts, { onProgress, signal }))
+  const heard = await naming(path, gatherEvidence(path, facts, { onProgress, signal }))
   if (heard.deaf) complain(heard.deaf.message)
   if (heard.blind) complain(WARNINGS.notWatched)
-  return { ...heard, facts }
+  return heard
 }
 
 const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
 
 /** What is heard in each file, in order. */
-async function heardReel(footage: readonly string[], options: Options): Promise<ReelFile[]> {
-  if (options.captions && footage.length > 1) throw new UsageError('captions go with one footage')
+async function heardReel(reel: readonly RecordedFile[], options: Options): Promise<ReelFile[]> {
+  if (options.captions && reel.length > 1) throw new UsageError('captions go with one footage')
   const captions = options.captions ? await captionsFrom(options.captions) : []
   const heard: ReelFile[] = []
-  for (const file of footage) {
-    const { evidence, facts } = await hearFile(file, options.signal)
-    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: facts.durationMs })
+  for (const file of reel) {
+    const { evidence } = await hearFile(file, options.signal)
+    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: file.facts.durationMs })
   }
   return heard
 }
@@ -352,19 +359,18 @@ async function cutOf(
   options: Options,
 ): Promise<Fitted & { reel: RecordedFile[] }> {
   const fit = fitFrom(options.fit)
-  const reel: RecordedFile[] = []
-  for (const path of footage) reel.push({ path, facts: await probed(path, options.signal) })
+  const reel = await probedReel(footage, options.signal)
   const fileMs = reel.map(({ facts }) => facts.durationMs)
   const silent = reel.some(({ facts }) => facts.audioCodec === null)
   const listens = !silent && (!options.sync || fit !== 'follow')
   const { evidence, footageMs } = joinedReel(
-    listens ? await heardReel(footage, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
+    listens ? await heardReel(reel, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
   )
   const ties = options.sync
     ? await tiesFrom(options.sync, segments, fileMs)
     : matchEvidence(segments, evidence, footageMs).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
-  const made = fitted({ laid: lay(segments, ties, footageMs), footageMs, heard: evidence }, { fit })
+  const made = fitted(filmedFrom(segments, ties, footageMs, evidence), { fit })
   return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 
@@ -405,10 +411,8 @@ async function tiesFrom(file: string, segments: readonly Segment[], fileMs: read
   if (foreign) throw new Problem({ code: 'sync-of-other-plan', segmentId: foreign.segmentId }, file)
   const beyond = stitches.find(({ footage }) => footage >= fileMs.length)
   if (beyond) throw new Problem({ code: 'sync-of-other-reel', number: beyond.footage + 1, files: fileMs.length }, file)
-  const ties = stitches.map(({ footage, ...tie }) => ({
-    ...tie,
-    footageMs: tie.footageMs + sum(fileMs.slice(0, footage)),
-  }))
+  const { beginMs } = filesInRow(fileMs)
+  const ties = stitches.map(({ footage, ...tie }) => ({ ...tie, footageMs: tie.footageMs + (beginMs[footage] ?? 0) }))
   const wrong = tieProblem(segments, ties, sum(fileMs))
   if (wrong) throw new Problem(wrong, file)
   return ties

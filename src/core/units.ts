@@ -20,6 +20,9 @@ export interface Rate {
   den: number
 }
 
+/** How long a picture stands; a fraction of milliseconds. */
+export const frameMsOf = ({ num, den }: Rate): Ms => (1000 * den) / num
+
 export const SECOND: Ms = 1000
 export const MINUTE: Ms = 60 * SECOND
 export const DAY: Ms = 24 * 3600 * SECOND

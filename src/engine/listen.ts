@@ -10,6 +10,7 @@ import type { Ms, Share } from '../core/units'
 import { callModel } from './models'
 import type { FootageFacts } from './probe'
 import { footageInput, patience } from './input'
+import { sampleReader } from './samples'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
@@ -81,8 +82,8 @@ async function decodeSound(
   signal: AbortSignal | undefined,
   onBlock: (block: Float32Array) => void,
 ): Promise<void> {
-  let rest: Buffer = Buffer.alloc(0)
   const stereo = facts.audioChannels === 2
+  const samplesIn = sampleReader(1)
   const mixer = new MonoMixer(onBlock)
   await runTool(
     'ffmpeg',
@@ -96,13 +97,9 @@ async function decodeSound(
       signal,
       limitMs: patience(facts.durationMs, 2),
       onOutput: (chunk) => {
-        const bytes = rest.length ? Buffer.concat([rest, chunk]) : chunk
-        const whole = bytes.length - (bytes.length % 4)
-        const aligned = new Uint8Array(bytes.subarray(0, whole))
-        const samples = new Float32Array(aligned.buffer, 0, whole / 4)
+        const samples = samplesIn(chunk)
         if (stereo) mixer.push(samples)
         else onBlock(samples)
-        rest = bytes.subarray(whole)
       },
     },
   )

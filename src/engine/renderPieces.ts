@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { changesWithin, piecesOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
+import { sum } from '../core/sum'
 import type { Ms, Rate, Share } from '../core/units'
 import { ENCODER, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
@@ -12,7 +13,7 @@ import { listInputs, overlaid } from './overlaid'
 import { progressReader } from './progress'
 import type { PictureParts, RenderJob } from './renderJob'
 import { drawStrip } from './strip'
-import { COPY_TIMES } from './timebase'
+import { COPY_TIMES, MOST_RATE } from './timebase'
 import { runTool } from './tool'
 
 /** @returns arguments that open the picture, for ffmpeg. */
@@ -20,22 +21,21 @@ export async function renderPieces(job: RenderJob, parts: PictureParts): Promise
   const { facts, layers, changes, folder, signal } = parts
   const rate = gridOf(facts.rate)
   const pieces = piecesOf(job.cut, rate)
-  const total = pieces.reduce((sum, { frames }) => sum + frames, 0)
+  const total = sum(pieces.map(({ frames }) => frames))
   const drawn = layers.map(() => new Map<string, string>())
   const lines = ['ffconcat version 1.0']
   let done = 0
   for (const [number, piece] of pieces.entries()) {
-    const durationMs = (piece.frames * 1000 * rate.den) / rate.num
     const own = changesWithin(changes, piece, rate)
     const lists: string[] = []
     for (const [at, layer] of layers.entries()) {
       const strip = { name: `layer${at}`, list: `layer${at}-${number}.txt`, files: drawn[at], layer, changes: own }
-      lists.push(await drawStrip({ ...strip, frame: facts, durationMs, folder, signal }))
+      lists.push(await drawStrip({ ...strip, frame: facts, durationMs: piece.lengthMs, folder, signal }))
     }
     const begun = done
     const onProgress = (share: Share): void => job.onProgress?.((begun + share * piece.frames) / total)
     await renderPiece(job, { ...parts, piece, rate, lists, onProgress, out: join(folder, `piece-${number}.mp4`) })
-    lines.push(`file piece-${number}.mp4`, `duration ${(durationMs / 1000).toFixed(6)}`)
+    lines.push(`file piece-${number}.mp4`, `duration ${(piece.lengthMs / 1000).toFixed(6)}`)
     done += piece.frames
   }
   const list = join(folder, 'pieces.txt')
@@ -43,9 +43,7 @@ export async function renderPieces(job: RenderJob, parts: PictureParts): Promise
   return ['-f', 'concat', '-safe', '0', '-i', list]
 }
 
-/** Faster than any screen shows; a recorder that claims more is held at this many pictures a second. */
-const MOST_RATE: Rate = { num: 60, den: 1 }
-const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE.num ? MOST_RATE : rate)
+const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: MOST_RATE, den: 1 } : rate)
 
 interface PieceParts extends PictureParts {
   piece: Piece
@@ -59,7 +57,7 @@ interface PieceParts extends PictureParts {
 async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void> {
   const { piece, rate, facts, layers, lists, out, onProgress, signal } = parts
   const { source, stillOf } = piece.run
-  const lengthMs = (piece.frames * 1000 * rate.den) / rate.num
+  const { lengthMs } = piece
   const file = typeof source === 'number' ? source : stillOf
   const size = `${facts.width}:${facts.height}`
   const grid = `${rate.num}/${rate.den}`

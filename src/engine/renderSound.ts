@@ -12,6 +12,7 @@ import { QUIET, SOUND_ENCODER } from './encoding'
 import { footageFrom, footageInput, patience } from './input'
 import type { FootageFacts } from './probe'
 import type { RecordedFile, RenderJob } from './renderJob'
+import { sampleReader } from './samples'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
@@ -116,7 +117,7 @@ async function decodeRun(
 ): Promise<void> {
   const onTime = soundOnTime({ zeroS: facts.zeroS + fromMs / 1000 })
   const tempo = run.rate === 1 ? '' : `,atempo=${run.rate}`
-  let rest: Buffer = Buffer.alloc(0)
+  const samplesIn = sampleReader(channels)
   await runTool(
     'ffmpeg',
     [
@@ -125,15 +126,6 @@ async function decodeRun(
       ...['-af', `${onTime}${tempo},aresample=${rate},atrim=end_sample=${samples}`],
       ...['-ac', String(channels), '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
     ],
-    {
-      signal,
-      limitMs: patience(run.lengthMs, 30),
-      onOutput: async (chunk) => {
-        const all = rest.length ? Buffer.concat([rest, chunk]) : chunk
-        const whole = all.length - (all.length % (4 * channels))
-        rest = all.subarray(whole)
-        await onBlock(new Float32Array(new Uint8Array(all.subarray(0, whole)).buffer))
-      },
-    },
+    { signal, limitMs: patience(run.lengthMs, 30), onOutput: (chunk) => onBlock(samplesIn(chunk)) },
   )
 }

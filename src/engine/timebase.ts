@@ -8,7 +8,7 @@ export const COPY_TIMES: readonly string[] = ['-copyts']
 type Timebase = Pick<FootageFacts, 'zeroS' | 'pictureFromMs' | 'rate'>
 
 /** Faster than any screen shows; a recorder that claims more is held at this many pictures a second. */
-const MOST_HELD_RATE = 60
+export const MOST_RATE = 60
 
 /**
  * Chains of filters from `input` to `output`. Where the picture begins after the sound, its first picture is held from
@@ -20,7 +20,7 @@ export function pictureOnTime(
   { input, output, shape }: { input: string; output: string; shape: string },
 ): string {
   const fromS = facts.pictureFromMs / 1000
-  const rate = Math.min(MOST_HELD_RATE, facts.rate.num / facts.rate.den)
+  const rate = Math.min(MOST_RATE, facts.rate.num / facts.rate.den)
   const held = Math.floor(fromS * rate)
   if (held < 1) {
     const onTime = fromS > 0 ? `setpts='if(eq(N,0),0,PTS-${facts.zeroS}/TB)'` : `setpts=PTS-${facts.zeroS}/TB`

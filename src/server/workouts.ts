@@ -247,16 +247,14 @@ export async function putScore(
 }
 
 /** @throws Problem `not-found`. */
-export async function saveMix(id: string, mix: Mix): Promise<void> {
-  const rows =
-    await sql()`update workouts set mix = ${sql().json(mix)} where id = ${id} and removed_at is null returning id`
-  if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
-}
+export const saveMix = (id: string, mix: Mix): Promise<void> => saveSetting(id, 'mix', mix)
 
 /** @throws Problem `not-found`. */
-export async function saveCut(id: string, cut: CutWishes): Promise<void> {
-  const rows =
-    await sql()`update workouts set cut = ${sql().json(cut)} where id = ${id} and removed_at is null returning id`
+export const saveCut = (id: string, cut: CutWishes): Promise<void> => saveSetting(id, 'cut', cut)
+
+async function saveSetting(id: string, column: 'mix' | 'cut', value: Mix | CutWishes): Promise<void> {
+  const rows = await sql()`
+    update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`
   if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
 }
 

@@ -49,6 +49,14 @@ export const isWhole = ({ spans }: Cut): boolean =>
     ({ source, fromMs, outMs, rate, mirrored }) => source === 0 && rate === 1 && !mirrored && fromMs === outMs,
   )
 
+/** Where in its source a span, or a run of spans, is at an instant of the output. */
+export const sourceMsIn = ({ fromMs, outMs, rate }: Pick<Span, 'fromMs' | 'outMs' | 'rate'>, atMs: Ms): Ms =>
+  fromMs + (atMs - outMs) * rate
+
+/** Where in the output a span shows an instant of its source; the source has to move. */
+export const outMsIn = ({ fromMs, outMs, rate }: Pick<Span, 'fromMs' | 'outMs' | 'rate'>, sourceMs: Ms): Ms =>
+  outMs + (sourceMs - fromMs) / rate
+
 /**
  * Where an instant of a source is shown. An instant between two spans belongs to the later one; the end of a source's
  * last span is shown where that span ends.
@@ -58,7 +66,7 @@ export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
   let end: Ms | null = null
   for (const span of cut.spans) {
     if (span.source !== source) continue
-    if (ms >= span.fromMs && ms < span.toMs) return span.outMs + (ms - span.fromMs) / span.rate
+    if (ms >= span.fromMs && ms < span.toMs) return outMsIn(span, ms)
     if (ms === span.toMs) end = span.outMs + span.lengthMs
   }
   return end
@@ -80,7 +88,7 @@ export function spanAt(cut: Cut, outMs: Ms): number {
 export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms } | null {
   const span = cut.spans[spanAt(cut, outMs)]
   if (!span || outMs < span.outMs || outMs > span.outMs + span.lengthMs) return null
-  return { source: span.source, ms: span.fromMs + (outMs - span.outMs) * span.rate }
+  return { source: span.source, ms: sourceMsIn(span, outMs) }
 }
 
 /** The segments in output time. One that was cut out lasts nothing, where it would have been. */

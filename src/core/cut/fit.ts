@@ -1,14 +1,16 @@
 // How the footage becomes the output: followed as filmed, cut to the score, or filled up to the whole score. Each
 // change that is made to what was filmed is listed, and can be taken back alone.
 import { z } from 'zod'
+import type { Tie } from '../align/ties'
 import type { Evidence } from '../evidence'
 import type { Segment } from '../score/segment'
+import { sum } from '../sum'
 import type { Ms, Share } from '../units'
 import { shownIn, type Cut, type ShownSegment } from './cut'
 import { Donors, type Donor } from './donors'
 import { follow } from './follow'
 import { busyStretches, leastNoticed, silencesIn, type Busy, type Range } from './joint'
-import type { LaidSegment } from './lane'
+import { lay, type LaidSegment } from './lane'
 import { SpanList } from './spans'
 
 /** `follow`: as filmed. `score`: what was filmed, as long as planned. `fill`: the same, with what was not filmed. */
@@ -49,6 +51,14 @@ export interface CutChange {
   toMs: Ms
 }
 
+/** From ties to what a cut is made from. @param footageMs of the whole reel. */
+export const filmedFrom = (
+  segments: readonly Segment[],
+  ties: readonly Tie[],
+  footageMs: Ms,
+  heard: readonly Evidence[],
+): Filmed => ({ laid: lay(segments, ties, footageMs), footageMs, heard })
+
 export interface Fitted {
   cut: Cut
   shown: ShownSegment[]
@@ -63,7 +73,7 @@ export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
     wishes.fit === 'follow'
       ? { cut: follow(filmed.laid, filmed.footageMs), changes: [] }
       : new Fitting(filmed, wishes).made()
-  const again = cut.spans.reduce((sum, { why, lengthMs }) => sum + (why === 'reused' ? lengthMs : 0), 0)
+  const again = sum(cut.spans.map(({ why, lengthMs }) => (why === 'reused' ? lengthMs : 0)))
   return { cut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
 }
 

@@ -1,6 +1,7 @@
 // Lays spans end to end in output time: makers say what is shown and for how long, never where.
 import type { Ms } from '../units'
-import type { Cut, Span, Why } from './cut'
+import { filesInRow } from '../align/reel'
+import { outMsIn, type Cut, type Span, type Why } from './cut'
 
 /** A range of the reel as it was filmed. */
 export interface Shown {
@@ -50,27 +51,19 @@ export class SpanList {
  * @param fileMs lengths of the files, in order.
  */
 export function inFiles(cut: Cut, fileMs: readonly Ms[]): Cut {
-  const beginsMs = fileMs.map((_, at) => fileMs.slice(0, at).reduce((sum, one) => sum + one, 0))
-  const fileAt = (ms: Ms): number =>
-    Math.max(
-      0,
-      beginsMs.findLastIndex((begin) => begin <= ms),
-    )
+  const { beginMs, placeOf } = filesInRow(fileMs)
   const spans = cut.spans.flatMap((span): Span[] => {
     if (span.source === 'card') return [span]
     if (span.source === 'still') {
-      const file = fileAt(span.fromMs),
-        atMs = span.fromMs - (beginsMs[file] ?? 0)
-      return [{ ...span, fromMs: atMs, toMs: atMs, stillOf: file }]
+      const { footage, footageMs } = placeOf(span.fromMs)
+      return [{ ...span, fromMs: footageMs, toMs: footageMs, stillOf: footage }]
     }
     const out: Span[] = []
     for (let fromMs = span.fromMs; fromMs < span.toMs;) {
-      const file = fileAt(fromMs),
-        beginMs = beginsMs[file] ?? 0
-      const toMs = Math.min(span.toMs, beginsMs[file + 1] ?? Infinity)
-      const outMs = span.outMs + (fromMs - span.fromMs) / span.rate
-      const there = { source: file, fromMs: fromMs - beginMs, toMs: toMs - beginMs }
-      out.push({ ...span, ...there, outMs, lengthMs: (toMs - fromMs) / span.rate })
+      const { footage, footageMs } = placeOf(fromMs)
+      const toMs = Math.min(span.toMs, beginMs[footage + 1] ?? Infinity)
+      const there = { source: footage, fromMs: footageMs, toMs: footageMs + toMs - fromMs }
+      out.push({ ...span, ...there, outMs: outMsIn(span, fromMs), lengthMs: (toMs - fromMs) / span.rate })
       fromMs = toMs
     }
     return out

@@ -1,7 +1,7 @@
 // A cut as it is decoded: runs of one source, each as long as it can be, and where their frames and samples fall.
-import type { Cut, Span } from '../cut/cut'
+import { sourceMsIn, type Cut, type Span } from '../cut/cut'
 import type { OverlayChange } from '../look/overlay'
-import type { Hertz, Ms, Rate, Samples } from '../units'
+import { frameMsOf, type Hertz, type Ms, type Rate, type Samples } from '../units'
 
 /** Spans that follow one another in their source as in the output. */
 export type Run = Pick<Span, 'source' | 'stillOf' | 'fromMs' | 'outMs' | 'lengthMs' | 'rate' | 'mirrored'>
@@ -28,19 +28,21 @@ export interface Piece {
   first: number
   /** How many; 1 or more. */
   frames: number
+  /** A fraction of milliseconds. */
+  lengthMs: Ms
   /** The source's instant at its first picture. */
   fromMs: Ms
 }
 
 /** @returns pieces whose pictures lie end to end: number n of the output is shown from n / rate on. */
 export function piecesOf(cut: Cut, rate: Rate): Piece[] {
-  const frameMs = (1000 * rate.den) / rate.num
+  const frameMs = frameMsOf(rate)
   const frameAt = (ms: Ms): number => Math.round(ms / frameMs)
   return runsOf(cut).flatMap((run): Piece[] => {
     const first = frameAt(run.outMs),
       frames = frameAt(run.outMs + run.lengthMs) - first
-    const fromMs = run.fromMs + (first * frameMs - run.outMs) * run.rate
-    return frames > 0 ? [{ run, first, frames, fromMs }] : []
+    const fromMs = sourceMsIn(run, first * frameMs)
+    return frames > 0 ? [{ run, first, frames, lengthMs: frames * frameMs, fromMs }] : []
   })
 }
 
@@ -53,7 +55,7 @@ export function changesWithin(
   { first, frames }: Piece,
   rate: Rate,
 ): OverlayChange[] {
-  const frameMs = (1000 * rate.den) / rate.num
+  const frameMs = frameMsOf(rate)
   const placed = changes.map(({ fromMs, state }) => ({ frame: Math.ceil(fromMs / frameMs - 1e-6) - first, state }))
   const begin = placed.findLastIndex(({ frame }) => frame <= 0)
   return placed

@@ -1,12 +1,11 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { fitted } from '../../core/cut/fit'
+import { filmedFrom, fitted } from '../../core/cut/fit'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
-import { filmedOf } from '../cuts'
 import { evidenceOf, findFootage } from '../footage'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
@@ -29,7 +28,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
-  const { cut, shown } = fitted(filmedOf(workout, facts, tied, await evidenceOf(footageId)), workout.cut)
+  const { cut, shown } = fitted(filmedFrom(segments, tied, facts.durationMs, await evidenceOf(footageId)), workout.cut)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const counting = workout.score

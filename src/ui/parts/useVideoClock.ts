@@ -1,7 +1,7 @@
 // The picture's own time: from `requestVideoFrameCallback`, which tells the frame that is on screen, not a guess. It is
 // followed, not rendered: a page that drew itself anew for every frame could not keep up with the video.
 'use client'
-import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Ms } from '@/core/units'
 
 /** Told of every new frame: its media time (ms), and the page time (ms) at which it is shown. */
@@ -14,28 +14,41 @@ export interface VideoClock {
   follow: (listener: FrameListener) => () => void
 }
 
+/**
+ * A clock that is told of frames by whoever shows them, the same for as long as the component lives.
+ * @param nowMs one and the same for as long.
+ */
+export function useToldClock(nowMs: () => Ms): { clock: VideoClock; tell: FrameListener } {
+  const [told] = useState(() => {
+    const listeners = new Set<FrameListener>()
+    const clock: VideoClock = {
+      nowMs,
+      follow: (listener) => {
+        listeners.add(listener)
+        return () => void listeners.delete(listener)
+      },
+    }
+    const tell: FrameListener = (mediaMs, shownAt) => {
+      for (const listener of listeners) listener(mediaMs, shownAt)
+    }
+    return { clock, tell }
+  })
+  return told
+}
+
 /** @returns the clock of a video, the same for as long as the component lives, and whether the video runs. */
 export function useVideoClock(video: RefObject<HTMLVideoElement | null>): { clock: VideoClock; playing: boolean } {
   const shown = useRef<Ms>(0)
-  const listeners = useRef(new Set<FrameListener>())
   const [playing, setPlaying] = useState(false)
-  const clock = useMemo<VideoClock>(
-    () => ({
-      nowMs: () => shown.current,
-      follow: (listener) => {
-        listeners.current.add(listener)
-        return () => void listeners.current.delete(listener)
-      },
-    }),
-    [],
-  )
+  const nowMs = useCallback(() => shown.current, [])
+  const { clock, tell } = useToldClock(nowMs)
   useEffect(() => {
     const element = video.current
     if (!element) return
     let handle = 0
     const show: FrameListener = (mediaMs, shownAt) => {
       shown.current = mediaMs
-      for (const listener of listeners.current) listener(mediaMs, shownAt)
+      tell(mediaMs, shownAt)
     }
     const frame = (_now: number, data: VideoFrameCallbackMetadata): void => {
       show(data.mediaTime * 1000, data.expectedDisplayTime)
@@ -55,7 +68,7 @@ export function useVideoClock(video: RefObject<HTMLVideoElement | null>): { cloc
       element.removeEventListener('seeked', seeked)
       for (const name of events) element.removeEventListener(name, sync)
     }
-  }, [video])
+  }, [video, tell])
   return { clock, playing }
 }
 

@@ -9,7 +9,7 @@ import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/
 import type { Tie } from '@/core/align/ties'
 import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
-import type { Ms } from '@/core/units'
+import { frameMsOf, type Ms } from '@/core/units'
 import { problemSentence } from '@/core/words/en/problems'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
@@ -77,7 +77,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
   const router = useRouter()
   const facts = footage.facts
   const footageMs = facts?.durationMs ?? 0
-  const frameMs = facts ? (1000 * facts.rate.den) / facts.rate.num : 33
+  const frameMs = facts ? frameMsOf(facts.rate) : 33
   const [store] = useState(() =>
     createStitchStore({ footageId: footage.id, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
   )

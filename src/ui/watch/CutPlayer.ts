@@ -1,7 +1,6 @@
 // Plays a cut from its footage, in output time: goes from span to span, holds pictures and lets cards stand for as long
 // as they last. The film is a video element, or what behaves like one in a test.
-import type { Cut, Span } from '@/core/cut/cut'
-import { spanAt } from '@/core/cut/cut'
+import { outMsIn, sourceMsIn, spanAt, type Cut, type Span } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
 import type { FrameListener } from '../parts/useVideoClock'
 
@@ -94,7 +93,7 @@ export class CutPlayer {
       this.dress()
     }
     const now = this.span ?? span
-    this.show(Math.max(now.outMs, Math.min(now.outMs + now.lengthMs, now.outMs + filmedMs - now.fromMs)), shownAt)
+    this.show(Math.max(now.outMs, Math.min(now.outMs + now.lengthMs, outMsIn(now, filmedMs))), shownAt)
     if (this.wanted && filmedMs >= now.toMs - LAST_FRAME_MS) this.enter(this.at + 1, null)
   }
 
@@ -128,7 +127,7 @@ export class CutPlayer {
       outMs === null && before?.source === span.source && before.toMs === span.fromMs && typeof span.source === 'number'
     this.dress()
     if (!flows && span.source !== 'card') {
-      const filmedMs = span.fromMs + (toMs - span.outMs) * span.rate
+      const filmedMs = sourceMsIn(span, toMs)
       this.awaitedMs = span.source === 'still' ? null : filmedMs
       this.film.currentTime = filmedMs / 1000
     }

@@ -5,7 +5,7 @@ import { cuesFor } from '@/core/cue/cues'
 import type { Cut, ShownSegment } from '@/core/cut/cut'
 import { cueLevel, type Mix } from '@/core/sound/mix'
 import type { Ms } from '@/core/units'
-import { useVideoClock, type FrameListener, type VideoClock } from '../parts/useVideoClock'
+import { useToldClock, useVideoClock, type VideoClock } from '../parts/useVideoClock'
 import { CuePlayer } from './CuePlayer'
 import { CutPlayer } from './CutPlayer'
 
@@ -28,21 +28,12 @@ export interface Playing {
 export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Playing & { playing: boolean } {
   const cutPlayer = useRef<CutPlayer | null>(null)
   const cuePlayer = useRef<CuePlayer | null>(null)
-  const listeners = useRef(new Set<FrameListener>())
   const [playing, setPlaying] = useState(false)
   const cues = useMemo(() => cuesFor(shown), [shown])
   const first = useRef(cut)
   const { clock: filmClock } = useVideoClock(videoRef)
-  const clock = useMemo<VideoClock>(
-    () => ({
-      nowMs: () => cutPlayer.current?.nowMs ?? 0,
-      follow: (listener) => {
-        listeners.current.add(listener)
-        return () => void listeners.current.delete(listener)
-      },
-    }),
-    [],
-  )
+  const nowMs = useCallback(() => cutPlayer.current?.nowMs ?? 0, [])
+  const { clock, tell } = useToldClock(nowMs)
   useEffect(() => {
     const element = videoRef.current
     if (!element) return
@@ -50,7 +41,7 @@ export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Pl
       playing: setPlaying,
       frame: (outMs, shownAt) => {
         cuePlayer.current?.onFrame(outMs, shownAt)
-        for (const listener of listeners.current) listener(outMs, shownAt)
+        tell(outMs, shownAt)
       },
     })
     cutPlayer.current = player
@@ -64,7 +55,7 @@ export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Pl
       cuePlayer.current?.close()
       cuePlayer.current = null
     }
-  }, [videoRef, filmClock])
+  }, [videoRef, filmClock, tell])
   useEffect(() => cutPlayer.current?.change(cut), [cut])
   useEffect(() => {
     if (cuePlayer.current) cuePlayer.current.cues = cues

@@ -1,9 +1,8 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
-import { choicesOf } from '@/core/cut/choices'
-import { fitted } from '@/core/cut/fit'
+import { choicesOf, everyFit } from '@/core/cut/choices'
+import { filmedFrom } from '@/core/cut/fit'
 import { tryExpand } from '@/core/expand/expand'
-import { filmedOf } from '@/server/cuts'
 import { evidenceOf } from '@/server/footage'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
@@ -28,8 +27,10 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
   }
   if (footage?.state !== 'ready') return <WatchView key={workout.id} {...shared} film={null} />
   const { stitches } = await listStitches(footage.id)
-  const filmed = filmedOf(workout, footage.facts, stitches, await evidenceOf(footage.id))
-  const { cut, shown } = fitted(filmed, workout.cut)
-  const film = { footage, cut, shown, choices: choicesOf(filmed, workout.cut), isTied: stitches.length > 0 }
+  const { durationMs = 0 } = footage.facts ?? {}
+  const filmed = filmedFrom(expansion?.segments ?? [], stitches, durationMs, await evidenceOf(footage.id))
+  const fits = everyFit(filmed, workout.cut)
+  const { cut, shown } = fits[workout.cut.fit]
+  const film = { footage, cut, shown, choices: choicesOf(fits), isTied: stitches.length > 0 }
   return <WatchView key={workout.id} {...shared} film={film} />
 }
