@@ -9,7 +9,7 @@ const USAGE = `usage:
   jivet read   TEXT.txt [--json]
   jivet cues   PLAN [--json]
   jivet hear   FOOTAGE [--json]
-  jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--json]
+  jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
   jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill]
   jivet track  PLAN --out OUT.wav
@@ -43,6 +43,7 @@ async function main(argv: string[]): Promise<number> {
         out: { type: 'string' },
         sync: { type: 'string' },
         captions: { type: 'string' },
+        log: { type: 'string' },
         as: { type: 'string' },
         fit: { type: 'string' },
       },

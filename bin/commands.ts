@@ -2,6 +2,7 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
+import { matchReelLogged, type LoggedMatch } from '../src/core/align/logged'
 import { filesInRow, joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
@@ -13,6 +14,7 @@ import { followed } from '../src/core/cut/follow'
 import { inFiles } from '../src/core/cut/spans'
 import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
+import { performanceOf, readFloorLog, type Performance } from '../src/core/floor/log'
 import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps, type TimerBeep } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
@@ -24,6 +26,7 @@ import { cueTrack } from '../src/core/sound/track'
 import { sum } from '../src/core/sum'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import type { Ms } from '../src/core/units'
+import { floorTexts } from '../src/core/words/en/floor'
 import { whyShown } from '../src/core/words/en/cuts'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
@@ -51,6 +54,7 @@ interface Options {
   out?: string
   sync?: string
   captions?: string
+  log?: string
   as?: string
   fit?: string
 }
@@ -192,20 +196,26 @@ function evidenceText(one: Told): string {
 const syncCommand: Command = async (files, options) => {
   const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
-  const { evidence, footageMs, placeOf } = joinedReel(
-    await heardReel(await probedReel(footage, options.signal), options),
-  )
-  const { found, likeness, doubtful } = matchEvidence(segments, evidence, footageMs)
+  const performance = options.log ? await performanceIn(options.log) : null
+  const heard = await heardReel(await probedReel(footage, options.signal), options)
+  const { evidence, footageMs, placeOf } = joinedReel(heard)
+  const logged = performance && (await naming(options.log ?? '', matchLog(segments, performance, heard)))
+  const { found, likeness, doubtful } = logged ?? matchEvidence(segments, evidence, footageMs)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
     ...{ ...one, ...placeOf(one.footageMs) },
     alternatives: alternatives.map((rival) => ({ ...rival, ...placeOf(rival.footageMs) })),
     why: whyTied({ ...one, alternatives }),
   }))
-  const result = { ...report, stitches, summary: { ...summary, likeness: round2(likeness), doubtful } }
+  const result = {
+    ...{ ...report, stitches, summary: { ...summary, likeness: round2(likeness), doubtful } },
+    ...(logged ? { log: { fit: logged.log, gone: logged.gone } } : {}),
+  }
   if (options.json) return printJson(result)
   if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
   else if (doubtful) print(texts.sync.doubtful)
+  if (logged) print(floorTexts.logged[logged.log])
+  if (logged?.gone.length) print(floorTexts.gone(logged.gone.length))
   for (const stitch of stitches)
     print(
       `${footage.length > 1 ? `${stitch.footage + 1}  ` : ''}${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
@@ -334,6 +344,13 @@ async function hearFile({ path, facts }: RecordedFile, signal: AbortSignal): Pro
   if (heard.blind) complain(WARNINGS.notWatched)
   return heard
 }
+
+const performanceIn = (file: string): Promise<Performance> =>
+  naming(
+    file,
+    readTextFile(file).then((text) => performanceOf(readFloorLog(text))),
+  )
+const matchLog = async (...args: Parameters<typeof matchReelLogged>): Promise<LoggedMatch> => matchReelLogged(...args)
 
 const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
 

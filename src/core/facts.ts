@@ -103,10 +103,11 @@ type ProblemOfInput =
   | { code: 'no-file' }
   | { code: 'unreadable-file'; reason: string }
   | { code: 'sync-of-other-plan'; segmentId: string }
+  | { code: 'log-of-other-plan' }
   | { code: 'sync-of-other-reel'; number: number; files: number }
   | { code: 'not-a-file' }
 
-export type DocumentKind = 'workout file' | 'request'
+export type DocumentKind = 'workout file' | 'floor log' | 'request'
 export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match' | 'captions'
 /** What a cell of a table has to hold. */
 export type CellWanted =

@@ -47,6 +47,7 @@ const PLAIN = {
   'not-utf8': 'The text is not UTF-8. Save it as UTF-8 and try again.',
   'unstorable-text':
     'There is a character in the text that cannot be kept: half of an emoji, or an invisible NUL. Delete it and type it anew.',
+  'log-of-other-plan': 'Nothing of what this record of the floor has was planned here. It is of another plan.',
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
