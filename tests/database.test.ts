@@ -42,6 +42,7 @@ describe('migrations', () => {
       '005_safe_keeping.sql',
       '006_heard_pieces.sql',
       '007_cut.sql',
+      '008_floor.sql',
     ])
     expect(await migrate()).toEqual([])
   })

@@ -28,6 +28,7 @@ startedDatabase(async (url) => {
     '005_safe_keeping.sql',
     '006_heard_pieces.sql',
     '007_cut.sql',
+    '008_floor.sql',
   ])
 })
 

@@ -134,6 +134,7 @@ type ProblemOfWork =
   | { code: 'footage-not-ready' | 'already-rendering' | 'busy' | 'not-in-this-workout' }
   | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
   | { code: 'database-away' }
+  | { code: 'session-under-way' | 'floor-empty' }
   | {
       code:
         | 'broke-off-often'
@@ -149,7 +150,8 @@ type ProblemOfWork =
   | { code: 'captions-unreadable' }
   | { code: 'font-missing' | 'package-missing' | 'model-missing' | 'model-damaged'; name: string }
 
-export type Thing = 'workout' | 'footage' | 'job' | 'video' | 'file' | 'part' | 'thing' | 'stored file' | 'stored video'
+export type Thing =
+  'workout' | 'session' | 'footage' | 'job' | 'video' | 'file' | 'part' | 'thing' | 'stored file' | 'stored video'
 
 /** Wrong with one move of a file of moves; the others are taken. */
 export type MoveFact = { code: 'bad-field'; field: string; reason: string } | { code: 'stands-twice'; name: string }

@@ -15,6 +15,8 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'move-exists': 409,
   'footage-not-ready': 409,
   'already-rendering': 409,
+  'session-under-way': 409,
+  'floor-empty': 422,
   busy: 503,
   'database-away': 503,
   'claim-lost': 409,

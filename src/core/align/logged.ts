@@ -23,6 +23,11 @@ export interface LoggedMatch extends Matched {
   gone: string[]
 }
 
+/** What was matched, and what became of the floor's record; null where there was none. */
+export interface FloorAnswer {
+  floor: Pick<LoggedMatch, 'log' | 'gone'> | null
+}
+
 /** A sure tie that strays further from the record than this does not agree with it: by tones, and by anything else. */
 const STRAYS_MS: Record<'tone' | 'other', Ms> = { tone: 120, other: 900 }
 /** Of the sure ties so many agree where the record is of this session. */

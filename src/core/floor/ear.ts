@@ -1,7 +1,8 @@
 // The ear track: what is said to the coach between the cues, a little after or before the changes, so that no word runs
 // over a tone. Decided here as text and instants; whoever speaks it has to be able to say it in that time.
 import { middleOf } from '../cue/cues'
-import { endIsKnown, type ShownSegment } from '../cut/cut'
+import { asPlanned, endIsKnown, type ShownSegment } from '../cut/cut'
+import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'
 import { earTexts } from '../words/en/floor'
 
@@ -58,6 +59,15 @@ function inWork(lane: readonly ShownSegment[], index: number): Said[] {
   else if (segment.reverses) said.push({ atMs: middle, text: earTexts.otherWay })
   else if (lengthMs >= HALFWAY_FROM_MS) said.push({ atMs: middle - AFTER_TONE_MS, text: earTexts.halfway })
   for (const { leftMs, atLeastMs, text } of NUMBERS)
-    if (lengthMs >= atLeastMs) said.push({ atMs: endMs - leftMs, text })
+    if (lengthMs >= atLeastMs && said.every(({ atMs }) => Math.abs(endMs - leftMs - atMs) >= APART_MS))
+      said.push({ atMs: endMs - leftMs, text })
   return said
+}
+
+/** Every line that a session of this plan may say, the first ones first, so that they can be spoken ahead of time. */
+export function linesOf(segments: readonly Segment[]): string[] {
+  const lines = earTrack(asPlanned(segments)).map(({ text }) => text)
+  // What is counted in again leaves no time for more than the name.
+  const short = segments.filter(({ kind }) => kind === 'work').map((segment) => earTexts.next(segment, false, ''))
+  return [...new Set([...short.slice(0, 1), ...lines, ...short])]
 }

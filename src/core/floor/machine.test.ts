@@ -78,7 +78,7 @@ describe('a session on the floor', () => {
 
   it('waits for whoever works at their own pace, and for talk', () => {
     const plan = planOf(
-      'talk Welcome: about 10\nsets Main: 2 sets, 1:00 off, 1:30 to change, last rest dropped\n  10 x Jug lift\n',
+      'talk Welcome: about 10\nsets Main: 2 sets, 1:00 off, 1:30 to change, last rest dropped\n  10 Jug lift\n',
     )
     const own = plan.findIndex(({ pace }) => pace === 'own')
     expect(at([start()], 90_000, plan)).toMatchObject({ at: 0 })
@@ -91,7 +91,7 @@ describe('a session on the floor', () => {
   })
 
   it("goes on with the slot's clock where nobody says when its work was done", () => {
-    const plan = planOf('minute-reps Main: 2 rounds\n  12 x Jug lift\n')
+    const plan = planOf('minute-reps Main: 2 rounds\n  12 Jug lift\n')
     const slot = plan.findIndex((segment) => segment.slot?.beforeMs === 0)
     const begun = plan[slot]
     if (!begun?.slot) throw new Error('no slot in this plan')

@@ -25,7 +25,7 @@ export interface FloorState {
   slotMs: Ms
 }
 
-/** How a stretch came to its end. `slot`: the slot that it is part of was over, and nobody had said when it was done. */
+/** How a stretch came to its end. `slot`: its slot was over, and nobody had said when it was done. */
 export type EndedBy = 'clock' | 'slot' | 'next' | 'skip' | 'back' | 'repeat' | 'restartRound' | 'end'
 
 /** A segment as it was done once: `[fromMs, toMs)` in session time. */

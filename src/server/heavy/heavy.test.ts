@@ -13,7 +13,7 @@ const evidence = expand(plan).segments.map((segment): EvidenceOf<'beep'> => ({
   hz: 2000,
   durationMs: 300,
 }))
-const TASK = { score: plan, evidence, footageMs: 700_000, hands: [] }
+const TASK = { score: plan, evidence, footageMs: 700_000, hands: [], floor: null }
 /** Rows that take the thread a while. */
 const rows = (count: number): string =>
   ['section,round,kind,label,side,seconds']

@@ -1,9 +1,11 @@
 // The heavy work that routes ask for, as pure functions by name: run in a thread beside the server, so that no answer
 // waits for another's sums.
+import { matchLogged, type FloorAnswer } from '../../core/align/logged'
 import { matchEvidence, type Matched } from '../../core/align/sync'
 import type { Tie } from '../../core/align/ties'
 import { evidenceSchema, type EvidenceOf } from '../../core/evidence'
 import { expand } from '../../core/expand/expand'
+import { performanceOf, type FloorLog } from '../../core/floor/log'
 import { likesOf } from '../../core/hear/likes'
 import { scoreSchema, type Score } from '../../core/score/score'
 import type { Ms } from '../../core/units'
@@ -14,6 +16,8 @@ interface AlignInput {
   evidence: readonly unknown[]
   footageMs: Ms
   hands: readonly Tie[]
+  /** The record of the session on the floor, where there is one. */
+  floor: Pick<FloorLog, 'score' | 'events'> | null
 }
 
 interface LikesInput {
@@ -24,13 +28,13 @@ interface LikesInput {
 
 export const HEAVY = {
   /** Matches what was heard in a footage to a score; what hands tied holds. */
-  align: ({ score, evidence, footageMs, hands }: AlignInput): Matched =>
-    matchEvidence(
-      expand(score).segments,
-      evidence.map((one) => evidenceSchema.parse(one)),
-      footageMs,
-      hands,
-    ),
+  align: ({ score, evidence: given, footageMs, hands, floor }: AlignInput): Matched & FloorAnswer => {
+    const { segments } = expand(score)
+    const evidence = given.map((one) => evidenceSchema.parse(one))
+    if (!floor) return { ...matchEvidence(segments, evidence, footageMs, hands), floor: null }
+    const { log, gone, ...matched } = matchLogged(segments, performanceOf(floor), { evidence, footageMs }, hands)
+    return { ...matched, floor: { log, gone } }
+  },
   /** What sounds like a tap, in the bands of a recording. */
   likes: ({ bands, tapMs, word }: LikesInput): EvidenceOf<'sample'>[] => likesOf(bands, tapMs, word),
   /** Reads a plan file and holds it to the limits. */

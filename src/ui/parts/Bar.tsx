@@ -8,7 +8,7 @@ import { texts } from '@/core/words/en/screens'
 import { KeySheet, type KeyPage } from './KeySheet'
 import { useTheme } from './useTheme'
 
-const STEPS = ['score', 'sync', 'watch', 'ship'] as const
+const STEPS = ['score', 'floor', 'sync', 'watch', 'ship'] as const
 export type Step = (typeof STEPS)[number]
 
 export function Bar({

@@ -7,7 +7,7 @@ import { isShortcut, setSingleKeys, singleKeysOn } from './isTyping'
 import { Sheet } from './Sheet'
 import { CheckField } from './CheckField'
 
-export type KeyPage = 'score' | 'sync' | 'watch'
+export type KeyPage = 'score' | 'floor' | 'sync' | 'watch'
 
 export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
   const [open, setOpen] = useState(false)

@@ -5,12 +5,14 @@ import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } fro
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
 import { storyOf, type Story } from '@/core/align/story'
+import type { FloorAnswer } from '@/core/align/logged'
 import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
 import type { Tie } from '@/core/align/ties'
 import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
 import { frameMsOf, type Ms } from '@/core/units'
 import { problemSentence } from '@/core/words/en/problems'
+import { floorTexts } from '@/core/words/en/floor'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
@@ -210,11 +212,14 @@ function useHearing(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
         const since = store.getState().stitches
-        const { found, likeness, doubtful } = await call<Aligned>('POST', `/api/workouts/${workoutId}/align`, {
-          tap: tap ?? null,
-          hushed: [...hushed],
-        })
+        const { found, likeness, doubtful, floor } = await call<Aligned & FloorAnswer>(
+          'POST',
+          `/api/workouts/${workoutId}/align`,
+          { tap: tap ?? null, hushed: [...hushed] },
+        )
         if (found.length) store.getState().setHeard(found, since)
+        if (floor) toast(floorTexts.logged[floor.log])
+        if (floor?.gone.length) toast(floorTexts.gone(floor.gone.length))
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
         else if (doubtful) toast(words.doubtful)
         else if (!found.length) toast(words.foundNone)

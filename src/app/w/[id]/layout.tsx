@@ -4,6 +4,7 @@ import { Problem } from '@/core/problem'
 import { idFrom } from '@/server/http'
 import { newestPack } from '@/server/packs'
 import { currentFootage } from '@/server/footage'
+import { wasFilmedHere } from '@/server/sessions'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 import { Bar } from '@/ui/parts/Bar'
@@ -24,10 +25,11 @@ export default async function WorkoutLayout({
       if (error instanceof Problem && error.code === 'not-found') notFound()
       throw error
     })
-  const [footage, pack] = await Promise.all([currentFootage(id), newestPack(id)])
+  const [footage, pack, filmed] = await Promise.all([currentFootage(id), newestPack(id), wasFilmedHere(id)])
   const tied = footage ? (await listStitches(footage.id)).stitches.length : 0
   const done = {
     score: workout.score.sections.length > 0,
+    floor: filmed,
     sync: footage?.state === 'ready' && tied > 0,
     ship: pack !== null,
   }

@@ -4,6 +4,7 @@ import { formatInstant, formatLength } from '../../time/clock'
 
 const THINGS: Record<Thing, string> = {
   workout: 'There is no such workout; it may have been removed.',
+  session: 'There is no such session on the floor.',
   footage: 'There is no such footage.',
   job: 'There is no such job.',
   video: 'There is no such video.',
@@ -47,6 +48,8 @@ const PLAIN = {
   'not-utf8': 'The text is not UTF-8. Save it as UTF-8 and try again.',
   'unstorable-text':
     'There is a character in the text that cannot be kept: half of an emoji, or an invisible NUL. Delete it and type it anew.',
+  'session-under-way': 'A session of this workout is under way already. Take it up, or end it first.',
+  'floor-empty': 'Write the score first; then there is something to run.',
   'log-of-other-plan': 'Nothing of what this record of the floor has was planned here. It is of another plan.',
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',

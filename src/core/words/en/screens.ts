@@ -3,7 +3,7 @@ import { scoreTexts } from './score'
 
 export const texts = {
   brand: 'Jivet',
-  way: { shelf: 'Shelf', score: 'Score', sync: 'Sync', watch: 'Watch', ship: 'Ship' },
+  way: { shelf: 'Shelf', score: 'Score', floor: 'Floor', sync: 'Sync', watch: 'Watch', ship: 'Ship' },
   theme: { day: 'Change to night', night: 'Change to day' },
   shelf: {
     pages: 'Pages of the shelf',
@@ -201,6 +201,15 @@ export const texts = {
       ['Enter', 'keep a number'],
       ['Esc', 'leave it as it was, choose no rows'],
       ['Space, arrows', 'move a row by its grip'],
+    ],
+    floor: [
+      ['Space, Enter', 'hold, go on, done'],
+      ['Right, Page down', 'done, or leave it early'],
+      ['Left, Page up', 'back one'],
+      ['Up', 'the last work again'],
+      ['Down', 'open the break'],
+      ['G', 'a good take'],
+      ['A', 'to do again'],
     ],
     sync: [
       ['Space', 'play, pause'],

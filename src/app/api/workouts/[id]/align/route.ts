@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { tieKey } from '@/core/align/boundaries'
+import type { FloorAnswer } from '@/core/align/logged'
 import { describeSync, type Aligned } from '@/core/align/sync'
 import { tieSchema } from '@/core/align/ties'
 import { EVIDENCE_KINDS } from '@/core/evidence'
@@ -10,6 +11,7 @@ import { heavy } from '@/server/heavy/heavy'
 import { idFrom, readBody, route } from '@/server/http'
 import { findLikes } from '@/server/likes'
 import { listStitches } from '@/server/stitches'
+import { recordFor } from '@/server/sessions'
 import { findWorkout } from '@/server/workouts'
 
 const bodySchema = z.object({
@@ -34,7 +36,15 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   if (tap) await findLikes(footage, segments, tap, request.signal)
   const hands = tap ? [...kept, tap] : kept
   const evidence = (await evidenceOf(footage.id)).filter(({ kind }) => !hushed.includes(kind))
-  const task = { score, evidence, footageMs: durationMs, hands }
-  const { found, likeness, doubtful } = await heavy('align', task, request.signal)
-  return Response.json({ ...describeSync(segments, found, durationMs), found, likeness, doubtful } satisfies Aligned)
+  // A record of another plan altogether says nothing of this footage.
+  const floor = hushed.includes('log') ? null : await recordFor(workoutId, segments)
+  const task = { score, evidence, footageMs: durationMs, hands, floor }
+  const { found, likeness, doubtful, floor: logged } = await heavy('align', task, request.signal)
+  return Response.json({
+    ...describeSync(segments, found, durationMs),
+    found,
+    likeness,
+    doubtful,
+    floor: logged,
+  } satisfies Aligned & FloorAnswer)
 })

@@ -1,0 +1,33 @@
+// Everything that is to be heard of a session from an instant on, until a segment waits for somebody.
+import { cuesFor, type Cue } from '../cue/cues'
+import type { Segment } from '../score/segment'
+import { STOP_CODE } from '../sound/chirp'
+import type { Ms } from '../units'
+import { aheadOf } from './ahead'
+import { earTrack, type Said } from './ear'
+import type { FloorState } from './machine'
+
+export interface Sounding {
+  cues: Cue[]
+  said: Said[]
+  /** Changes by their numbers in the plan, which chirps bear; none beyond what a chirp can bear. */
+  chirps: { atMs: Ms; code: number }[]
+}
+
+/** All in order of time. @param places the place of each segment, by its id. */
+export function soundingOf(
+  segments: readonly Segment[],
+  places: ReadonlyMap<string, number>,
+  state: FloorState,
+): Sounding {
+  const lane = aheadOf(segments, state)
+  const begun = state.phase === 'countingIn' ? lane.slice(1) : lane
+  return {
+    cues: cuesFor(lane),
+    said: earTrack(lane),
+    chirps: begun.flatMap(({ segment, startMs, endMs }) => {
+      const code = (places.get(segment.id) ?? -1) + 1
+      return code > 0 && code < STOP_CODE && endMs > startMs ? [{ atMs: startMs, code }] : []
+    }),
+  }
+}

@@ -1,0 +1,212 @@
+// Sessions run on the floor, in the database: opened with the plan as it is, told line by line as they happen, ended.
+// A line is known again by its key, so that whoever is not sure that it arrived sends it once more.
+import { floorEventSchema, type FloorEvent } from '../core/floor/events'
+import { performanceOf, type FloorLog } from '../core/floor/log'
+import { Problem } from '../core/problem'
+import { scoreSchema, type Score } from '../core/score/score'
+import type { Segment } from '../core/score/segment'
+import type { ChirpVoice } from '../core/sound/chirp'
+import { DAY, type Ms } from '../core/units'
+import { sql } from './db'
+import { tellChange } from './jobs'
+import { findWorkout } from './workouts'
+
+export interface FloorSession {
+  id: string
+  workoutId: string
+  /** The plan as it is run. */
+  score: Score
+  rehearsal: boolean
+  /** Seconds of the session in one of the wall's. */
+  speed: number
+  chirps: ChirpVoice | null
+  openedAt: Date
+  /** Session time at which a page was last heard from. */
+  seenMs: Ms
+  ended: boolean
+}
+
+interface Row {
+  id: string
+  workout_id: string
+  score: unknown
+  rehearsal: boolean
+  speed: number
+  chirps: ChirpVoice | null
+  opened_at: Date
+  seen_ms: number
+  ended_at: Date | null
+  /** By the database's clock. */
+  since_ms: number
+}
+
+const COLUMNS = ['id', 'workout_id', 'score', 'rehearsal', 'speed', 'chirps', 'opened_at', 'seen_ms', 'ended_at']
+const sinceOpened = () => sql()`(extract(epoch from clock_timestamp() - opened_at) * 1000)::float8 as since_ms`
+
+const fromRow = (row: Row): FloorSession => ({
+  id: row.id,
+  workoutId: row.workout_id,
+  score: scoreSchema.parse(row.score),
+  rehearsal: row.rehearsal,
+  speed: row.speed,
+  chirps: row.chirps,
+  openedAt: row.opened_at,
+  seenMs: row.seen_ms,
+  ended: row.ended_at !== null,
+})
+
+export type SessionWishes = Pick<FloorSession, 'rehearsal' | 'speed' | 'chirps'>
+
+/**
+ * Opens a session with the plan as it is now.
+ * @throws Problem `session-under-way` where one stands on the floor already, `not-found`, or `floor-empty`.
+ */
+export async function openSession(workoutId: string, wishes: SessionWishes): Promise<string> {
+  const { score, version } = await findWorkout(workoutId)
+  if (!score.sections.length) throw new Problem({ code: 'floor-empty' })
+  const { rehearsal, speed, chirps } = wishes
+  const [row] = await sql()<{ id: string }[]>`
+    insert into sessions (workout_id, score, score_revision, rehearsal, speed, chirps)
+    values (${workoutId}, ${sql().json(score as never)}, ${version.revision}, ${rehearsal}, ${speed}, ${chirps})
+    on conflict (workout_id) where ended_at is null do nothing returning id`
+  if (!row) throw new Problem({ code: 'session-under-way' })
+  return row.id
+}
+
+/** The session that stands on a workout's floor. */
+export async function sessionUnderWay(workoutId: string): Promise<FloorSession | null> {
+  const [row] = await sql()<Row[]>`
+    select ${sql()(COLUMNS)} from sessions where workout_id = ${workoutId} and ended_at is null`
+  return row ? fromRow(row) : null
+}
+
+/** @throws Problem `not-found`. */
+export async function findSession(id: string): Promise<FloorSession> {
+  const [row] = await sql()<Row[]>`select ${sql()(COLUMNS)} from sessions where id = ${id}`
+  if (!row) throw new Problem({ code: 'not-found', what: 'session' })
+  return fromRow(row)
+}
+
+/** What a page is given of a session. */
+export type SessionFacts = Pick<FloorSession, 'id' | 'score' | 'rehearsal' | 'speed' | 'chirps'>
+
+export const sessionFacts = ({ id, score, rehearsal, speed, chirps }: FloorSession): SessionFacts => ({
+  ...{ id, score, rehearsal, speed, chirps },
+})
+
+/** A session that is over, as it is listed. */
+export interface SessionEntry {
+  id: string
+  openedAt: Date
+  rehearsal: boolean
+  lines: number
+}
+
+const MOST_LISTED = 20
+
+/** The newest first. */
+export async function sessionsBefore(workoutId: string): Promise<SessionEntry[]> {
+  const rows = await sql()<{ id: string; opened_at: Date; rehearsal: boolean; lines: string }[]>`
+    select id, opened_at, rehearsal, (select count(*) from session_events where session_id = sessions.id) as lines
+    from sessions where workout_id = ${workoutId} and ended_at is not null order by opened_at desc limit ${MOST_LISTED}`
+  return rows.map(({ id, opened_at, rehearsal, lines }) => ({
+    ...{ id, openedAt: opened_at, rehearsal, lines: Number(lines) },
+  }))
+}
+
+/** What was told since a line, and what time it is in the session. */
+export interface Told {
+  events: FloorEvent[]
+  /** Number of the last line; to be named when asking again. */
+  last: number
+  nowMs: Ms
+  seenMs: Ms
+  ended: boolean
+}
+
+interface Telling {
+  /** Lines to write down; those that are there already are not written twice. */
+  events: readonly FloorEvent[]
+  /** Up to when whoever tells has run; null for whoever only looks on. */
+  seenMs: Ms | null
+  /** The last line that they know of. */
+  after: number
+}
+
+/**
+ * Writes lines down, all or none, and answers with whatever was told since.
+ * @throws Problem `not-found`.
+ */
+export async function tellSession(id: string, { events, seenMs, after }: Telling): Promise<Told> {
+  const ends = events.some(({ kind }) => kind === 'end')
+  await sql().begin(async (tx) => {
+    const [row] = await tx<{ workout_id: string }[]>`
+      update sessions set seen_ms = greatest(seen_ms, ${seenMs ?? 0}::integer),
+        ended_at = case when ${ends} then coalesce(ended_at, now()) else ended_at end
+      where id = ${id} returning workout_id`
+    if (!row) throw new Problem({ code: 'not-found', what: 'session' })
+    if (!events.length) return
+    await tx`
+      insert into session_events (session_id, key, at_ms, event)
+      select ${id}, (one ->> 'key')::uuid, (one ->> 'atMs')::integer, one
+      from jsonb_array_elements(${tx.json(events as never)}) as one
+      on conflict (session_id, key) do nothing`
+    await tellChange(row.workout_id, tx)
+  })
+  return toldSince(id, after)
+}
+
+/** @throws Problem `not-found`. */
+export async function toldSince(id: string, after: number): Promise<Told> {
+  const [row] = await sql()<Row[]>`
+    select ${sql()(COLUMNS)}, ${sinceOpened()} from sessions where id = ${id}`
+  if (!row) throw new Problem({ code: 'not-found', what: 'session' })
+  const lines = await sql()<{ number: string; event: unknown }[]>`
+    select number, event from session_events where session_id = ${id} and number > ${after} order by number`
+  return {
+    events: lines.map(({ event }) => floorEventSchema.parse(event)),
+    last: Number(lines.at(-1)?.number ?? after),
+    nowMs: nowMsOf(row),
+    seenMs: row.seen_ms,
+    ended: row.ended_at !== null,
+  }
+}
+
+/** Where each session was when this process first saw it, and on its own clock. */
+const kept = globalThis as typeof globalThis & { jivetFloorClocks?: Map<string, { atMs: Ms; onClock: number }> }
+
+/**
+ * What time it is in a session: by this process's clock, which no change of the machine's clock moves, from when it
+ * first saw it; never before a page was last heard from.
+ */
+function nowMsOf({ id, since_ms, speed, seen_ms }: Row): Ms {
+  const clocks = (kept.jivetFloorClocks ??= new Map())
+  const first = clocks.get(id) ?? { atMs: Math.max(since_ms * speed, seen_ms), onClock: performance.now() }
+  clocks.set(id, first)
+  return Math.min(DAY, Math.max(seen_ms, Math.round(first.atMs + (performance.now() - first.onClock) * speed)))
+}
+
+/** The record of a session as a file. @throws Problem `not-found`. */
+export async function floorLogOf(id: string): Promise<FloorLog> {
+  const { score, rehearsal, openedAt } = await findSession(id)
+  const { events } = await toldSince(id, 0)
+  return { format: 'jivet-floor-log', version: 1, openedAt: openedAt.toISOString(), rehearsal, score, events }
+}
+
+/** Whether a session of a workout was run on the floor, and not only rehearsed. */
+export async function wasFilmedHere(workoutId: string): Promise<boolean> {
+  const [row] = await sql()`
+    select 1 from sessions where workout_id = ${workoutId} and ended_at is not null and not rehearsal limit 1`
+  return row !== undefined
+}
+
+/** The record of the newest session that was filmed, where it has anything of a plan as it is now. */
+export async function recordFor(workoutId: string, segments: readonly Segment[]): Promise<FloorLog | null> {
+  const [row] = await sql()<{ id: string }[]>`
+    select id from sessions where workout_id = ${workoutId} and ended_at is not null and not rehearsal
+    order by opened_at desc limit 1`
+  if (!row) return null
+  const log = await floorLogOf(row.id)
+  const planned = new Set(segments.map(({ id }) => id))
+  return performanceOf(log).stands.some(({ segmentId }) => planned.has(segmentId)) ? log : null
+}
