@@ -50,6 +50,7 @@ const NEEDS = [
 const TEST_NEEDS = [
   { package: 'chromium', there: () => has('chromium') },
   { package: 'espeak-ng', there: () => has('espeak-ng') },
+  { package: 'iproute2', there: () => has('ip') },
 ]
 
 /** Installs what is missing of Debian's packages. Exits with one clear sentence where it may not. */

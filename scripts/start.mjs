@@ -19,6 +19,9 @@ import {
 
 const PORT = process.env.PORT ?? '4310'
 const HOST = process.env.HOST ?? '127.0.0.1'
+/** Where this machine finds it; `0.0.0.0` and `::` are all of its addresses. */
+const NAME = HOST === '0.0.0.0' ? '127.0.0.1' : HOST === '::' ? '::1' : HOST
+const ADDRESS = `http://${NAME.includes(':') ? `[${NAME}]` : NAME}:${PORT}`
 const HOME = dataFolder()
 
 const undo = []
@@ -26,8 +29,10 @@ const children = new Set()
 let stopping = false
 
 async function main() {
-  if (!['127.0.0.1', 'localhost', '::1'].includes(HOST))
-    throw new Error('Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1.')
+  if (!['127.0.0.1', 'localhost', '::1'].includes(HOST) && (process.env.JIVET_PASSPHRASE ?? '').length < 10)
+    throw new Error(
+      'With HOST other than 127.0.0.1 other machines reach Jivet. Set JIVET_PASSPHRASE to 10 letters or more; whoever comes from there is asked for it.',
+    )
   if (!/^\d+$/.test(PORT) || Number(PORT) < 1 || Number(PORT) > 65535)
     throw new Error(`PORT is a number from 1 to 65535, not "${PORT}".`)
   const account = ownAccount()
@@ -49,8 +54,8 @@ async function main() {
   await finished(start(run, ['src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores']))
   keepRunning('worker', () => start(run, ['src/server/worker.ts'], ['ignore', 'ignore', 'inherit']))
   keepRunning('server', () => start(run, ['src/server/serve.ts'], ['ignore', 'ignore', 'inherit']))
-  await answering(`http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}/api/health`)
-  console.log(`Jivet is ready at http://${HOST === '::1' ? '[::1]' : HOST}:${PORT}`)
+  await answering(`${ADDRESS}/api/health`)
+  console.log(`Jivet is ready at ${ADDRESS}`)
 }
 
 const environment = (url) =>

@@ -134,7 +134,8 @@ type ProblemOfWork =
   | { code: 'footage-not-ready' | 'already-rendering' | 'busy' | 'not-in-this-workout' }
   | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
   | { code: 'database-away' }
-  | { code: 'session-under-way' | 'floor-empty' }
+  | { code: 'session-under-way' | 'floor-empty' | 'passphrase-wrong' | 'only-here' }
+  | { code: 'tries-too-many'; waitMs: Ms }
   | {
       code:
         | 'broke-off-often'

@@ -1,9 +1,10 @@
 // What every route handler shares: who may call, and how a problem becomes an answer.
+import { isIP } from 'node:net'
 import { z } from 'zod'
 import { Problem, type ProblemCode } from '../core/problem'
 import { issueToProblem } from '../core/read/workoutFile'
 import { refuseUnstorable } from '../core/text'
-import { readSettings } from './settings'
+import { isLoopback, readSettings, type Settings } from './settings'
 import { knownProblem } from './store'
 
 const STATUS: Partial<Record<ProblemCode, number>> = {
@@ -17,6 +18,9 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'already-rendering': 409,
   'session-under-way': 409,
   'floor-empty': 422,
+  'passphrase-wrong': 403,
+  'tries-too-many': 429,
+  'only-here': 409,
   busy: 503,
   'database-away': 503,
   'claim-lost': 409,
@@ -50,13 +54,19 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
 /** Whatever else is wrong is wrong with what was sent. */
 const BAD_REQUEST = 400
 
-/** Our own addresses: loopback by its names, at our port. A page under any other name must not reach us. */
-export function isOwnHost(host: string | null, port = readSettings().PORT): boolean {
-  return (
-    host !== null &&
-    ['127.0.0.1', 'localhost', '[::1]'].some((name) => host === `${name}:${port}` || (port === 80 && host === name))
-  )
+/**
+ * Our own addresses: loopback by its names, at our port; and any bare address, where other machines are let in. A page
+ * under a name of somebody else's must not reach us, whatever that name points to.
+ */
+export function isOwnHost(host: string | null, { PORT: port, HOST }: Where = readSettings()): boolean {
+  if (host === null) return false
+  const isAt = (name: string): boolean => host === `${name}:${port}` || (port === 80 && host === name)
+  if (['127.0.0.1', 'localhost', '[::1]'].some(isAt)) return true
+  if (isLoopback(HOST)) return false
+  const bare = host.replace(/:\d+$/, '').replace(/^\[(.*)\]$/, '$1')
+  return isIP(bare) !== 0 && isAt(bare.includes(':') ? `[${bare}]` : bare)
 }
+type Where = Pick<Settings, 'PORT' | 'HOST'>
 
 /** @throws Problem `forbidden` for a foreign Host, or for a foreign Origin on anything that changes state. */
 export function guard(request: Request): void {

@@ -2,8 +2,11 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
+import { theDoor } from './access/door'
+import { entryFor, sessionIn } from './access/entry'
 import { LENGTH_HEADER } from './attachment'
 import { isOwnHost } from './http'
+import { findSession } from './sessions'
 import { readSettings } from './settings'
 
 const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
@@ -55,7 +58,13 @@ function refusal(request: IncomingMessage): { status: number; text: string } | n
   return null
 }
 
+/** What the gate tells pages of whoever asks; nobody else can. */
+const DEVICE_HEADER = 'x-jivet-device'
+const FROM_HEADER = 'x-jivet-from'
+
 function gate(request: IncomingMessage, response: ServerResponse): boolean {
+  delete request.headers[DEVICE_HEADER]
+  request.headers[FROM_HEADER] = request.socket.remoteAddress ?? ''
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
   const nonce = randomBytes(16).toString('base64')
   const policy = policyFor(request.url ?? '', nonce)
@@ -68,6 +77,54 @@ function gate(request: IncomingMessage, response: ServerResponse): boolean {
   response.writeHead(refused.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' })
   response.end(request.method === 'HEAD' ? undefined : refused.text)
   return false
+}
+
+/** Lets in whoever has a pass, where other machines reach us. @returns false where the request was answered here. */
+async function admitted(request: IncomingMessage, response: ServerResponse): Promise<boolean> {
+  const door = await theDoor()
+  if (!door) return true
+  const path = decodeURIComponent((request.url ?? '').split('?')[0] ?? '')
+  const pass = door.passes.passIn(request.headers.cookie, Date.now())
+  if (pass?.kind === 'device') request.headers[DEVICE_HEADER] = pass.workoutId
+  const session = pass?.kind === 'device' ? sessionIn(path) : null
+  const sessionOf = session ? await workoutOf(session) : null
+  const entry = entryFor({ method: request.method ?? '', path, pass }, sessionOf)
+  switch (entry) {
+    case 'in':
+      return true
+    case 'ask':
+      if (path.startsWith('/api/')) answer(response, 401, 'The passphrase is needed first.')
+      else redirect(response, `/enter?to=${encodeURIComponent(path)}`)
+      return false
+    case 'pair': {
+      const workoutId = door.pairing.end(path.slice('/pair/'.length), performance.now())
+      if (!workoutId) answer(response, 403, 'This code was used, or is too old. Show a new one on the computer.')
+      else {
+        response.setHeader('set-cookie', door.passes.cookieFor({ kind: 'device', workoutId }, Date.now()))
+        redirect(response, `/w/${workoutId}/floor`)
+      }
+      return false
+    }
+    case 'shut':
+      answer(response, 403, 'This device is paired to one floor, and to nothing else.')
+      return false
+  }
+}
+
+const workoutOf = (sessionId: string): Promise<string | null> =>
+  findSession(sessionId).then(
+    ({ workoutId }) => workoutId,
+    () => null,
+  )
+
+function answer(response: ServerResponse, status: number, text: string): void {
+  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8' })
+  response.end(text)
+}
+
+function redirect(response: ServerResponse, to: string): void {
+  response.writeHead(303, { location: to, 'cache-control': 'no-store' })
+  response.end()
 }
 
 /** Puts the length of a download back, which Next took off. */
@@ -85,11 +142,17 @@ const { PORT, HOST } = readSettings()
 const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port: PORT })
 const handle = app.getRequestHandler()
 await app.prepare()
+// The passphrase is made into a key before anybody asks.
+await theDoor()
 
 const server = createServer((request, response) => {
   if (!gate(request, response)) return
-  keepLength(response)
-  handle(request, response).catch((error: Error) => {
+  const answered = async (): Promise<void> => {
+    if (!(await admitted(request, response))) return
+    keepLength(response)
+    await handle(request, response)
+  }
+  answered().catch((error: Error) => {
     console.error(error)
     if (!response.headersSent) response.writeHead(500)
     response.end()

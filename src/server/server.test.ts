@@ -21,12 +21,27 @@ const thirdParty = async () =>
 const request = (method: string, headers: Record<string, string>): Request =>
   new Request('http://127.0.0.1:4310/api/workouts', { method, headers: { host: '127.0.0.1:4310', ...headers } })
 
+const AT_4310 = { PORT: 4310, HOST: '127.0.0.1' }
+
 describe('the guard', () => {
+  it('knows bare addresses as well where other machines are let in, and no names', () => {
+    const open = { PORT: 4310, HOST: '0.0.0.0' }
+    expect(['192.168.7.20:4310', '[fd00::7]:4310', 'localhost:4310'].map((host) => isOwnHost(host, open))).toEqual([
+      ...[true, true, true],
+    ])
+    expect(
+      ['deck.example:4310', '192.168.7.20:80', '192.168.7.20', '1.2.3.4.deck.example:4310', '[::1'].some((host) =>
+        isOwnHost(host, open),
+      ),
+    ).toBe(false)
+    expect(isOwnHost('192.168.7.20:4310', AT_4310)).toBe(false)
+  })
+
   it('knows its own addresses at its own port only', () => {
-    expect(['127.0.0.1:4310', 'localhost:4310', '[::1]:4310'].every((host) => isOwnHost(host, 4310))).toBe(true)
+    expect(['127.0.0.1:4310', 'localhost:4310', '[::1]:4310'].every((host) => isOwnHost(host, AT_4310))).toBe(true)
     expect(
       ['127.0.0.1:4311', 'deck.example', 'localhost', 'localhost:4310.example', null].some((host) =>
-        isOwnHost(host, 4310),
+        isOwnHost(host, AT_4310),
       ),
     ).toBe(false)
   })
@@ -82,7 +97,10 @@ describe('answers', () => {
     expect(timeLeft({ state: 'queued', share: 0.5, startedAt: null }, 10_000)).toBeNull()
   })
   it('refuse settings that would open the server to others', () => {
-    expect(() => readSettings({ HOST: '0.0.0.0' } as unknown as NodeJS.ProcessEnv)).toThrow(/HOST/)
+    expect(() => readSettings({ HOST: '0.0.0.0' } as unknown as NodeJS.ProcessEnv)).toThrow(/JIVET_PASSPHRASE/)
+    expect(() => readSettings({ HOST: '0.0.0.0', JIVET_PASSPHRASE: 'short' } as unknown as NodeJS.ProcessEnv)).toThrow(
+      /10 letters/,
+    )
     expect(() => readSettings({ PORT: '99999' } as unknown as NodeJS.ProcessEnv)).toThrow(/PORT/)
     expect(readSettings({} as NodeJS.ProcessEnv)).toMatchObject({ PORT: 4310, HOST: '127.0.0.1' })
   })

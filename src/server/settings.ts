@@ -4,21 +4,26 @@ import { join } from 'node:path'
 import { z } from 'zod'
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1']
+export const isLoopback = (host: string): boolean => LOOPBACK.includes(host)
 
-const schema = z.object({
-  PORT: z.coerce.number().int().min(1).max(65_535).default(4310),
-  HOST: z
-    .string()
-    .default('127.0.0.1')
-    .refine(
-      (host) => LOOPBACK.includes(host),
-      'Jivet listens on this machine only: HOST is 127.0.0.1, localhost or ::1',
-    ),
-  JIVET_HOME: z
-    .string()
-    .default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
-  DATABASE_URL: z.string().default(''),
-})
+/** Shorter ones are guessed. */
+const LEAST_PASSPHRASE = 10
+
+const schema = z
+  .object({
+    PORT: z.coerce.number().int().min(1).max(65_535).default(4310),
+    /** The address that is listened at. Any but loopback lets other machines in, by the passphrase. */
+    HOST: z.string().default('127.0.0.1'),
+    JIVET_PASSPHRASE: z.string().default(''),
+    JIVET_HOME: z
+      .string()
+      .default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
+    DATABASE_URL: z.string().default(''),
+  })
+  .refine(({ HOST, JIVET_PASSPHRASE }) => isLoopback(HOST) || JIVET_PASSPHRASE.length >= LEAST_PASSPHRASE, {
+    path: ['JIVET_PASSPHRASE'],
+    error: `with HOST other than 127.0.0.1 it has to be set, to ${LEAST_PASSPHRASE} letters or more`,
+  })
 
 export type Settings = z.infer<typeof schema>
 

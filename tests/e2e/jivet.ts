@@ -25,6 +25,9 @@ export class Jivet {
   private process: ChildProcess | null = null
   private browser: Browser | null = null
 
+  /** @param settings of the environment, besides its port and its folder. */
+  constructor(private readonly settings: Record<string, string> = {}) {}
+
   get url(): string {
     return `http://127.0.0.1:${this.port}`
   }
@@ -34,7 +37,7 @@ export class Jivet {
     this.port ||= await freePort()
     cpSync(FILMS, join(this.home, 'demo', basename(FILMS)), { recursive: true })
     const child = spawn(process.execPath, ['scripts/start.mjs'], {
-      env: { ...process.env, PORT: String(this.port), JIVET_HOME: this.home },
+      env: { ...process.env, ...this.settings, PORT: String(this.port), JIVET_HOME: this.home },
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     this.process = child

@@ -7,9 +7,10 @@ import type { FloorLog } from '@/core/floor/log'
 import { formatLength } from '@/core/time/clock'
 import { floorTexts } from '@/core/words/en/floor'
 import { nameOf, roundOf } from '@/core/words/en/names'
-import { Button } from '../parts/Button'
 
 const words = floorTexts.report
+
+const PLAIN_LINK = 'inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper'
 
 interface Props {
   workoutId: string
@@ -43,14 +44,11 @@ export function FloorReport({ workoutId, sessionId, log }: Props): ReactNode {
             {words.toSync}
           </Link>
         )}
-        <Link
-          href={`/w/${workoutId}/floor`}
-          className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper"
-        >
+        <Link href={`/w/${workoutId}/floor`} className={PLAIN_LINK}>
           {words.newOne}
         </Link>
-        <a href={`/api/sessions/${sessionId}/log`} download>
-          <Button tabIndex={-1}>{words.download}</Button>
+        <a href={`/api/sessions/${sessionId}/log`} download className={PLAIN_LINK}>
+          {words.download}
         </a>
       </div>
       <div className="mt-6 overflow-x-auto">

@@ -9,6 +9,7 @@ import { texts } from '@/core/words/en/screens'
 import { Button } from '../parts/Button'
 import { CheckField } from '../parts/CheckField'
 import { ChoiceField } from '../parts/fields'
+import { PairButton } from './PairSheet'
 import { Level } from '../watch/Level'
 import type { SessionBefore } from './facts'
 import type { FloorWishes } from './useFloorWishes'
@@ -116,6 +117,21 @@ function Aside({
           on={wishes.understood}
           onChange={(understood) => onWish({ understood })}
         />
+      </section>
+      <section className="mt-8 grid gap-3">
+        <h2 className="text-2xl">{words.beside}</h2>
+        <p className="text-quiet">{words.wallHint}</p>
+        <div className="flex flex-wrap gap-3">
+          <a
+            href={`/w/${workoutId}/floor?board`}
+            target="_blank"
+            rel="noreferrer"
+            className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper"
+          >
+            {words.wall}
+          </a>
+          <PairButton workoutId={workoutId} />
+        </div>
       </section>
       <section className="mt-8">
         <h2 className="text-2xl">{words.report.before}</h2>

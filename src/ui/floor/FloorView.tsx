@@ -1,7 +1,7 @@
 // Floor: before a session, while it runs, and after it.
 'use client'
 import { useRouter } from 'next/navigation'
-import { useState, useSyncExternalStore, type ReactNode } from 'react'
+import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Totals } from '@/core/score/segment'
 import { formatLength } from '@/core/time/clock'
@@ -9,6 +9,7 @@ import type { Ms } from '@/core/units'
 import { floorTexts as words } from '@/core/words/en/floor'
 import { texts } from '@/core/words/en/screens'
 import { call } from '../api'
+import { newKey } from '../parts/newKey'
 import { Button } from '../parts/Button'
 import type { SessionBefore, SessionFacts } from './facts'
 import type { Told } from './FloorLink'
@@ -56,7 +57,7 @@ function Empty(): ReactNode {
 function Floor({ workoutId, totals, under, before, wallBoard }: Props & { totals: Totals }): ReactNode {
   const router = useRouter()
   const { wishes, change } = useFloorWishes()
-  const [running, setRunning] = useState<Under | null>(wallBoard ? under : null)
+  const [running, setRunning] = useState<Under | null>(null)
   const [busy, setBusy] = useState(false)
   const report = (id: string): void => router.push(`/w/${workoutId}/floor?session=${id}`)
   const begin = (): void => {
@@ -69,13 +70,16 @@ function Floor({ workoutId, totals, under, before, wallBoard }: Props & { totals
       })
       .finally(() => setBusy(false))
   }
+  if (wallBoard && !under) return <WallWaits onLook={() => router.refresh()} />
+  if (wallBoard && under)
+    return <RunningFloor key={under.session.id} {...under} wishes={wishes} looksOn onOver={() => router.refresh()} />
   if (running)
     return (
       <RunningFloor
         key={running.session.id}
         {...running}
         wishes={wishes}
-        looksOn={wallBoard}
+        looksOn={false}
         onOver={() => report(running.session.id)}
       />
     )
@@ -95,13 +99,29 @@ function Floor({ workoutId, totals, under, before, wallBoard }: Props & { totals
   return <FloorSetup {...{ workoutId, totals, wishes, before, busy }} onWish={change} onBegin={begin} />
 }
 
+/** How often a board looks whether something runs. */
+const LOOK_MS: Ms = 3000
+
+function WallWaits({ onLook }: { onLook: () => void }): ReactNode {
+  useEffect(() => {
+    const timer = setInterval(onLook, LOOK_MS)
+    return () => clearInterval(timer)
+  }, [onLook])
+  return (
+    <main id="content" tabIndex={-1} className="grid flex-1 place-content-center gap-4 p-10 text-center">
+      <h1 className="text-6xl">{words.wall}</h1>
+      <p className="text-2xl text-quiet">{words.wallWaits}</p>
+    </main>
+  )
+}
+
 async function opened(workoutId: string, wishes: FloorWishes): Promise<Under> {
   const { rehearsal, chirps, countInS } = wishes
   const speed = rehearsal ? Number(wishes.speed) : 1
   const { id } = await call<{ id: string }>('POST', `/api/workouts/${workoutId}/sessions`, {
     ...{ rehearsal, speed, chirps: chirps === 'off' ? null : chirps },
   })
-  const start = { kind: 'start', key: crypto.randomUUID(), atMs: 0, countInMs: Number(countInS) * 1000 }
+  const start = { kind: 'start', key: newKey(), atMs: 0, countInMs: Number(countInS) * 1000 }
   const told = await call<Told>('POST', `/api/sessions/${id}/events`, { events: [start], seenMs: 0, after: 0 })
   const session = await call<SessionFacts>('GET', `/api/sessions/${id}`)
   return { session, told }
@@ -109,7 +129,7 @@ async function opened(workoutId: string, wishes: FloorWishes): Promise<Under> {
 
 const ended = ({ session, told }: Under): Promise<Told> =>
   call('POST', `/api/sessions/${session.id}/events`, {
-    events: [{ kind: 'end', key: crypto.randomUUID(), atMs: Math.max(told.seenMs, lastTold(told)) }],
+    events: [{ kind: 'end', key: newKey(), atMs: Math.max(told.seenMs, lastTold(told)) }],
     ...{ seenMs: null, after: 0 },
   })
 

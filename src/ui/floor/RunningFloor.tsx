@@ -1,7 +1,7 @@
 // A session that runs: the stage, what can be told to it, and what stands in its way.
 'use client'
 import { Volume2 } from 'lucide-react'
-import { useState, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import type { Mark } from '@/core/floor/events'
 import type { Take } from '@/core/floor/run'
 import { floorTexts as words } from '@/core/words/en/floor'
@@ -25,6 +25,9 @@ interface Props {
   onOver: () => void
 }
 
+/** How long a board shows that a session is over before it looks for the next. */
+const BOARD_LINGERS_MS = 8000
+
 export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props): ReactNode {
   const [levels] = useState({ cues: wishes.cues, ear: wishes.ear })
   const floor = useFloorSession({ session, told, levels, looksOn })
@@ -32,6 +35,12 @@ export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props):
   const { board, state, link, command, can } = floor
   const runs = state.phase !== 'ended' && !looksOn
   const awake = useAwake(state.phase !== 'ended')
+  const over = looksOn && state.phase === 'ended'
+  useEffect(() => {
+    if (!over) return
+    const timer = setTimeout(onOver, BOARD_LINGERS_MS)
+    return () => clearTimeout(timer)
+  }, [over, onOver])
   const main = mainOf(floor)
   const press = (): void => {
     if (main) command(main.command)
@@ -56,7 +65,7 @@ export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props):
         onPress={looksOn || !main ? null : press}
         pressed={main?.text ?? ''}
       />
-      {state.phase === 'ended' ? (
+      {state.phase === 'ended' && !looksOn ? (
         <div className="flex gap-3 bg-bar p-2">
           <button type="button" className="min-h-16 bg-land px-8 text-xl font-bold text-print" onClick={onOver}>
             {words.seeRecord}

@@ -11,6 +11,7 @@ import { castOf } from '@/core/score/cast'
 import type { Segment } from '@/core/score/segment'
 import type { FloorEventKind } from '@/core/floor/events'
 import { call } from '../api'
+import { newKey } from '../parts/newKey'
 import { FloorLink, type LinkState, type Told } from './FloorLink'
 import { FloorSound, type Levels } from './FloorSound'
 import type { SessionFacts } from './facts'
@@ -91,7 +92,7 @@ function linkTo({ id: sessionId, speed }: SessionFacts, told: Told, looksOn: boo
     clock: () => performance.now(),
     send: (telling) => call('POST', `/api/sessions/${sessionId}/events`, telling),
     storage: localStorage,
-    newKey: () => crypto.randomUUID(),
+    newKey,
   })
 }
 

@@ -11,23 +11,31 @@ import { useTheme } from './useTheme'
 const STEPS = ['score', 'floor', 'sync', 'watch', 'ship'] as const
 export type Step = (typeof STEPS)[number]
 
-export function Bar({
-  workout,
-}: {
+const BRAND = 'flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar max-md:pr-3'
+
+interface Props {
   workout?: { id: string; title: string; done: Partial<Record<Step, boolean>> }
-}): ReactNode {
+  /** On a device that is paired to a floor there is no way to anywhere else. */
+  floorOnly?: boolean
+}
+
+export function Bar({ workout, floorOnly = false }: Props): ReactNode {
   const path = usePathname()
   const { theme, change } = useTheme()
   const here = STEPS.find((step) => path.endsWith(`/${step}`))
   return (
     <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar max-md:h-14 max-md:pl-3">
-      <Link
-        href="/"
-        className="flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar hover:text-land max-md:pr-3"
-      >
-        <Mark />
-        <span className={workout ? 'max-md:sr-only' : ''}>{texts.brand}</span>
-      </Link>
+      {floorOnly ? (
+        <span className={BRAND}>
+          <Mark />
+          <span className="max-md:sr-only">{texts.brand}</span>
+        </span>
+      ) : (
+        <Link href="/" className={`${BRAND} hover:text-land`}>
+          <Mark />
+          <span className={workout ? 'max-md:sr-only' : ''}>{texts.brand}</span>
+        </Link>
+      )}
       {workout && (
         <span className="flex min-w-0 items-center border-l-2 border-on-bar/25 pl-6 text-lg max-md:hidden">
           <span className="truncate" title={workout.title}>
@@ -37,7 +45,7 @@ export function Bar({
       )}
       <nav className="ml-auto flex shrink-0 items-stretch pl-6 max-md:min-w-0 max-md:shrink max-md:pl-0">
         {workout &&
-          STEPS.map((step) => (
+          STEPS.filter((step) => !floorOnly || step === 'floor').map((step) => (
             <Link
               key={step}
               href={`/w/${workout.id}/${step}`}

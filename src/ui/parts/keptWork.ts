@@ -2,6 +2,7 @@
 // write over each other's, and a tab finds what another left when it is gone.
 'use client'
 import { del, get, keys, set } from 'idb-keyval'
+import { newKey } from './newKey'
 
 const TAB = 'jivet-tab'
 const lockOf = (tab: string): string => `jivet-tab:${tab}`
@@ -9,14 +10,14 @@ const lockOf = (tab: string): string => `jivet-tab:${tab}`
 let mine: Promise<string> | undefined
 
 /** This tab's own name, held as long as it lives; a tab that was doubled gets another. */
-const tabName = (): Promise<string> => (mine ??= hold(globalThis.sessionStorage?.getItem(TAB) ?? crypto.randomUUID()))
+const tabName = (): Promise<string> => (mine ??= hold(globalThis.sessionStorage?.getItem(TAB) ?? newKey()))
 
 function hold(name: string): Promise<string> {
   const { locks } = globalThis.navigator ?? {}
   if (!locks) return Promise.resolve(name)
   return new Promise((resolve) => {
     void locks.request(lockOf(name), { ifAvailable: true }, (lock) => {
-      if (!lock) return resolve(hold(crypto.randomUUID()))
+      if (!lock) return resolve(hold(newKey()))
       sessionStorage.setItem(TAB, name)
       resolve(name)
       return new Promise<never>(() => {})

@@ -2,6 +2,7 @@
 // lost is known again by its key, so that only what somebody else saved is ever called a conflict.
 import type { Version } from '@/core/version'
 import { CallError } from '../api'
+import { newKey } from './newKey'
 
 /** `refused`: the server will not have this document, and says why; the next change is tried again. */
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale' | 'refused'
@@ -109,7 +110,7 @@ export class SaveQueue<T> {
   private async attempt(): Promise<void> {
     this.show('saving')
     const document = this.options.read()
-    const key = crypto.randomUUID()
+    const key = newKey()
     this.unanswered.set(key, document)
     for (const old of [...this.unanswered.keys()].slice(0, -MOST_UNANSWERED)) this.unanswered.delete(old)
     await this.options.keep()

@@ -1,3 +1,4 @@
+import { headers } from 'next/headers'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
 import { Problem } from '@/core/problem'
@@ -25,6 +26,8 @@ export default async function WorkoutLayout({
       if (error instanceof Problem && error.code === 'not-found') notFound()
       throw error
     })
+  // A paired device has this floor, and no way from it.
+  const paired = (await headers()).get('x-jivet-device') !== null
   const [footage, pack, filmed] = await Promise.all([currentFootage(id), newestPack(id), wasFilmedHere(id)])
   const tied = footage ? (await listStitches(footage.id)).stitches.length : 0
   const done = {
@@ -35,7 +38,7 @@ export default async function WorkoutLayout({
   }
   return (
     <div className="flex min-h-dvh flex-col">
-      <Bar workout={{ id, title: workout.score.title, done }} />
+      <Bar workout={{ id, title: workout.score.title, done }} floorOnly={paired} />
       {children}
     </div>
   )

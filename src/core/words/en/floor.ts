@@ -168,7 +168,21 @@ export const floorTexts = {
     rehearsal: 'rehearsal',
     filmed: 'filmed',
   },
+  beside: 'Beside the mat',
   wall: 'Wall board',
-  wallHint: 'Shows the same in a second window or on a paired device.',
+  wallHint: 'A second window shows what runs; a paired phone or tablet runs this floor as well.',
+  wallWaits: 'Nothing runs on this floor yet. This board shows it as soon as something does.',
   nameWithReps: (segment: Segment) => `${nameOf({ ...segment, side: null })}${repsOf(segment)}`,
+} as const
+
+/** Where other machines reach Jivet: the passphrase, and pairing. */
+export const accessTexts = {
+  heading: 'Come aboard',
+  hint: 'This Jivet runs on another machine. Its passphrase was set there.',
+  passphrase: 'Passphrase',
+  enter: 'Enter',
+  pair: 'Pair a device',
+  pairHint:
+    'Read this with the camera of the phone or tablet beside the mat. It opens this floor, and nothing else, for twelve hours. The code works once, within ten minutes.',
+  picture: 'Picture of the address below, to be read by a camera',
 } as const

@@ -49,6 +49,9 @@ const PLAIN = {
   'unstorable-text':
     'There is a character in the text that cannot be kept: half of an emoji, or an invisible NUL. Delete it and type it anew.',
   'session-under-way': 'A session of this workout is under way already. Take it up, or end it first.',
+  'passphrase-wrong': 'That is not the passphrase.',
+  'only-here':
+    'Jivet can be reached from this machine only. Start it with HOST=0.0.0.0 and JIVET_PASSPHRASE set, and a device can be paired.',
   'floor-empty': 'Write the score first; then there is something to run.',
   'log-of-other-plan': 'Nothing of what this record of the floor has was planned here. It is of another plan.',
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
@@ -134,6 +137,8 @@ function sentence(fact: WithValues): string {
       return `By its time stamps this file lasts ${formatLength(fact.durationMs)}; footage lasts a day at most. If it was filmed shorter, its time stamps are damaged: copy it from the camera again.`
     case 'picture-too-large':
       return `Its picture has ${fact.width} x ${fact.height} pixels; 7680 x 4320 is the most.`
+    case 'tries-too-many':
+      return `Too many tries. Try again in ${formatLength(Math.ceil(fact.waitMs / 1000) * 1000)}.`
     case 'sync-of-other-plan':
       return `This belongs to another plan, or to an older version of it: it ties "${fact.segmentId}", which this plan does not have.`
     case 'tie-crosses':
