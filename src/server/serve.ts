@@ -21,7 +21,8 @@ const pagePolicy = (nonce: string): string =>
     "img-src 'self' data: blob:",
     "media-src 'self' blob:",
     "font-src 'self'",
-    "connect-src 'self'",
+    // Besides us, the simulated heart-rate strap on the machine of whoever looks.
+    "connect-src 'self' ws://127.0.0.1:4320",
     "worker-src 'self' blob:",
     "object-src 'none'",
     "base-uri 'none'",

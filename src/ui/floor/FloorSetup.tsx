@@ -198,6 +198,7 @@ function Heard({ wishes, onWish }: Pick<Props, 'wishes' | 'onWish'>): ReactNode 
         />
       </div>
       <p className="mt-3 max-w-prose text-sm text-quiet">{words.chirpsHint}</p>
+      <CheckField className="mt-2" label={words.strap} on={wishes.strap} onChange={(strap) => onWish({ strap })} />
     </section>
   )
 }

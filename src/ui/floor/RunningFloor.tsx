@@ -14,6 +14,7 @@ import { Stage } from './Stage'
 import { useAwake, useMediaButtons } from './useAwake'
 import { useFloorKeys } from './useFloorKeys'
 import { useFloorSession, type FloorSession } from './useFloorSession'
+import { useStrap } from './useStrap'
 import type { FloorWishes } from './useFloorWishes'
 
 interface Props {
@@ -31,6 +32,8 @@ const BOARD_LINGERS_MS = 8000
 export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props): ReactNode {
   const [levels] = useState({ cues: wishes.cues, ear: wishes.ear })
   const floor = useFloorSession({ session, told, levels, looksOn })
+  const strap = wishes.strap && !looksOn && floor.state.phase !== 'ended'
+  const bpm = useStrap(strap, floor.link)
   const [more, setMore] = useState(false)
   const { board, state, link, command, can } = floor
   const runs = state.phase !== 'ended' && !looksOn
@@ -58,7 +61,7 @@ export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props):
   return (
     <main id="content" tabIndex={-1} className="fixed inset-0 z-30 flex flex-col">
       <h1 className="sr-only">{words.heading}</h1>
-      <Notices floor={floor} awake={awake} looksOn={looksOn} />
+      <Notices floor={floor} awake={awake} looksOn={looksOn} heart={strap ? bpm : undefined} />
       <Stage
         board={board}
         metres={Number(wishes.metres)}
@@ -97,13 +100,22 @@ function aboutNow({ state, segments }: FloorSession): { segmentId: string; name:
   return segment?.kind === 'work' ? { segmentId: segment.id, name: nameOf(segment) } : null
 }
 
-function Notices({ floor, awake, looksOn }: { floor: FloorSession; awake: boolean; looksOn: boolean }): ReactNode {
+interface NoticesProps {
+  floor: FloorSession
+  awake: boolean
+  looksOn: boolean
+  /** Beats a minute; null where the strap says nothing, undefined where none is worn. */
+  heart: number | null | undefined
+}
+
+function Notices({ floor, awake, looksOn, heart }: NoticesProps): ReactNode {
   const { linkState, soundOn, voice, wakeSound, state } = floor
   if (state.phase === 'ended' && !linkState.unsent) return null
   const lines = [
     linkState.away ? `${words.away}${linkState.unsent ? ` ${words.unsent(linkState.unsent)}.` : ''}` : '',
     !voice && !looksOn ? words.noVoice : '',
     awake ? '' : words.awake,
+    heart === undefined ? '' : heart === null ? words.noBeats : words.beats(heart),
   ].filter(Boolean)
   return (
     <div className="bg-bar text-on-bar" role="status">

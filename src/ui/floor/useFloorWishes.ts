@@ -13,6 +13,8 @@ const wishesSchema = z.object({
   cues: z.number().min(0).max(1).default(0.8),
   ear: z.number().min(0).max(1).default(0.8),
   chirps: z.enum(['off', ...CHIRP_VOICES]).default('plain'),
+  /** The simulated heart-rate strap is worn. */
+  strap: z.boolean().default(false),
   /** The caution was read. */
   understood: z.boolean().default(false),
 })

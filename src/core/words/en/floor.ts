@@ -132,8 +132,9 @@ export const floorTexts = {
   halfway: 'halfway',
   timeIn: (clock: string) => `${clock} in`,
   timeLeft: (clock: string, isGuess: boolean) => `${isGuess ? 'about ' : ''}${clock} left`,
-  beats: 'beats a minute',
-  simulated: 'simulated strap',
+  strap: 'Heart-rate strap (simulated: npm run strap)',
+  beats: (bpm: number) => `${bpm} beats a minute, simulated`,
+  noBeats: 'No heart rate: the simulated strap says nothing. Start it with npm run strap.',
   unsent: (count: number) =>
     count === 1 ? '1 line waits to be written down' : `${count} lines wait to be written down`,
   away: 'The server is away. The session goes on here, and is written down when it is back.',
