@@ -1,14 +1,40 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
+const shared = {
+  setupFiles: ['tests/seed.ts'],
+  testTimeout: 60_000,
+  hookTimeout: 180_000,
+}
+
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'tests/**/*.test.ts'],
-    setupFiles: ['tests/seed.ts'],
-    testTimeout: 60_000,
-    hookTimeout: 180_000,
-    fileParallelism: false,
     reporters: ['default', ['json', { outputFile: 'tmp/vitest.json' }]],
+    projects: [
+      {
+        // Pure code, beside its source: files share a worker, and two run at once.
+        extends: true,
+        test: {
+          ...shared,
+          name: 'unit',
+          include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
+          isolate: false,
+          maxWorkers: 2,
+          sequence: { groupOrder: 0 },
+        },
+      },
+      {
+        // Servers, databases, browsers and films: one file at a time has the machine.
+        extends: true,
+        test: {
+          ...shared,
+          name: 'whole',
+          include: ['tests/**/*.test.ts'],
+          fileParallelism: false,
+          sequence: { groupOrder: 1 },
+        },
+      },
+    ],
   },
 })
