@@ -1,11 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
-const shared = {
-  setupFiles: ['tests/seed.ts'],
-  testTimeout: 60_000,
-  hookTimeout: 180_000,
-}
+const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },

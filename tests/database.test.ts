@@ -43,6 +43,7 @@ describe('migrations', () => {
       '006_heard_pieces.sql',
       '007_cut.sql',
       '008_floor.sql',
+      '009_candidates.sql',
     ])
     expect(await migrate()).toEqual([])
   })

@@ -29,6 +29,7 @@ startedDatabase(async (url) => {
     '006_heard_pieces.sql',
     '007_cut.sql',
     '008_floor.sql',
+    '009_candidates.sql',
   ])
 })
 

@@ -19,6 +19,7 @@ interface Row {
   origin: Stitch['origin']
   confidence: number
   evidence: Stitch['evidence']
+  alternatives: NonNullable<Stitch['alternatives']>
 }
 
 /** In order of time. */
@@ -28,7 +29,7 @@ export async function listStitches(footageId: string): Promise<Stitches> {
   >`select stitch_revision, stitch_key from footage where id = ${footageId}`
   if (!owner) throw new Problem({ code: 'not-found', what: 'footage' })
   const rows = await sql()<Row[]>`
-    select segment_id, edge, footage_ms, origin, confidence, evidence from stitches where footage_id = ${footageId}
+    select segment_id, edge, footage_ms, origin, confidence, evidence, alternatives from stitches where footage_id = ${footageId}
     order by footage_ms, segment_id`
   const stitches = rows.map((row) => ({
     segmentId: row.segment_id,
@@ -37,6 +38,7 @@ export async function listStitches(footageId: string): Promise<Stitches> {
     origin: row.origin,
     confidence: Math.round(row.confidence * 100) / 100,
     evidence: row.evidence,
+    ...(row.alternatives.length ? { alternatives: row.alternatives } : {}),
   }))
   return { stitches, version: { revision: owner.stitch_revision, key: owner.stitch_key } }
 }
@@ -65,11 +67,12 @@ export async function saveStitches(footageId: string, { stitches, version }: Sti
     await tx`delete from stitches where footage_id = ${footageId}`
     // One document and not a row of parameters each: PostgreSQL takes 65,535 of those at most.
     await tx`
-      insert into stitches (workout_id, footage_id, segment_id, edge, footage_ms, origin, confidence, evidence)
+      insert into stitches (workout_id, footage_id, segment_id, edge, footage_ms, origin, confidence, evidence, alternatives)
       select ${footage.workoutId}, ${footageId}, "segmentId", edge, "footageMs", origin, confidence,
-        array(select jsonb_array_elements_text(evidence))
+        array(select jsonb_array_elements_text(evidence)), coalesce(alternatives, '[]')
       from jsonb_to_recordset(${tx.json(stitches as never)}) as one
-        ("segmentId" text, edge text, "footageMs" integer, origin text, confidence real, evidence jsonb)`
+        ("segmentId" text, edge text, "footageMs" integer, origin text, confidence real, evidence jsonb,
+          alternatives jsonb)`
     return saved
   })
 }

@@ -17,12 +17,19 @@ export const tieSchema = z.object({
 })
 export type Tie = z.infer<typeof tieSchema>
 
+const MOST_ALTERNATIVES = 20
+
 /** A tie as it is kept: who made it, from what, and how sure it is. */
 export const stitchSchema = tieSchema.extend({
   origin: z.enum(['hand', 'heard']),
   /** 0 to 1; a hand is taken at its word. */
   confidence: z.number().min(0).max(1),
   evidence: z.array(z.enum(EVIDENCE_KINDS)).max(EVIDENCE_KINDS.length),
+  /** Other places where it may be, likeliest first; nothing where none is known. */
+  alternatives: z
+    .array(z.object({ footageMs: z.number().min(0).max(DAY), confidence: z.number().min(0).max(1) }))
+    .max(MOST_ALTERNATIVES)
+    .optional(),
 })
 export type Stitch = z.infer<typeof stitchSchema>
 

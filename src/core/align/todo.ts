@@ -1,0 +1,98 @@
+// What is unsure about the ties of a footage, most harmful first: where a viewer may see a count that is wrong, by how
+// much, and for how many changes. One question for each stretch that hangs together, and not one for each change.
+import type { Segment } from '../score/segment'
+import { SECOND, type Ms, type Share } from '../units'
+import { boundariesOf, tieKey, type BoundaryName } from './boundaries'
+import { SURE, type Stitch } from './ties'
+
+/**
+ * `unsure`: it is tied, and the tie may be wrong. `unheard`: nothing ties it, nor those beside it, and how long they
+ * took is not as planned, or not known.
+ */
+export type TodoWhy = 'unsure' | 'unheard'
+
+export interface Todo extends BoundaryName {
+  why: TodoWhy
+  /** How far viewers' counts may be off, over all the changes that hang on it. */
+  harmMs: Ms
+  /** How many changes hang on it, itself included. */
+  changes: number
+}
+
+/** Less than this no viewer sees. */
+const SEEN_MS: Ms = 150
+/** How far a wrong tie is off, where nothing says where it might be instead. */
+const USUALLY_OFF_MS: Ms = 500
+/** Beyond the last sure tie a session strays by this share of its time, and by so much at once. */
+const STRAYS: Share = 0.02
+const STRAYS_AT_ONCE_MS: Ms = 1.5 * SECOND
+/** Talk that nobody timed can hide this much at most. */
+const TALK_HIDES_MS: Ms = 5 * SECOND
+/** Where neither work begins nor ends, no count is wrong. */
+const BESIDE_WORK: Share = 1
+const APART_FROM_WORK: Share = 0.4
+
+interface Placed extends BoundaryName {
+  audible: boolean
+  plannedMs: Ms
+  weight: Share
+  stitch: Stitch | undefined
+  isSure: boolean
+}
+
+/** @param stitches of one footage, in any order. */
+export function todoOf(segments: readonly Segment[], stitches: readonly Stitch[]): Todo[] {
+  const tied = new Map(stitches.map((one) => [tieKey(one), one]))
+  const placed = boundariesOf(segments).map((boundary, at): Placed => {
+    const stitch = tied.get(tieKey(boundary))
+    const works = segments[at]?.kind === 'work' || segments[at - 1]?.kind === 'work'
+    const { segmentId, edge, audible, plannedMs } = boundary
+    const isSure = stitch !== undefined && (stitch.origin === 'hand' || stitch.confidence >= SURE)
+    return { segmentId, edge, audible, plannedMs, stitch, isSure, weight: works ? BESIDE_WORK : APART_FROM_WORK }
+  })
+  const unsure = placed.flatMap((one): Todo[] => {
+    if (!one.stitch || one.isSure) return []
+    const harmMs = one.weight * (1 - one.stitch.confidence) * offOf(one.stitch)
+    return [{ segmentId: one.segmentId, edge: one.edge, why: 'unsure', harmMs, changes: 1 }]
+  })
+  return [...unsure, ...unheardIn(segments, placed)]
+    .filter(({ harmMs, changes }) => harmMs >= SEEN_MS * Math.min(1, changes))
+    .sort((one, other) => other.harmMs - one.harmMs)
+}
+
+function offOf({ footageMs, alternatives = [] }: Stitch): Ms {
+  const [rival] = alternatives
+  return rival ? Math.max(SEEN_MS, Math.abs(rival.footageMs - footageMs)) : USUALLY_OFF_MS
+}
+
+/** Stretches of changes that nothing ties, between two that are tied. */
+function unheardIn(segments: readonly Segment[], placed: readonly Placed[]): Todo[] {
+  const todos: Todo[] = []
+  let from = 0
+  for (let at = 0; at <= placed.length; at++) {
+    if (at < placed.length && !placed[at]?.stitch) continue
+    const run = placed.slice(from, at).filter(({ audible }) => audible)
+    const middle = run[Math.floor(run.length / 2)]
+    const looseMs = loosenessOf(segments, placed, from - 1, at)
+    if (middle && looseMs >= SEEN_MS) {
+      const harmMs = run.reduce((sum, { weight }) => sum + weight * looseMs, 0)
+      todos.push({ segmentId: middle.segmentId, edge: middle.edge, why: 'unheard', harmMs, changes: run.length })
+    }
+    from = at + 1
+  }
+  return todos
+}
+
+/** How far a change between two ties may be from where the plan has it. @param before,after places of the ties. */
+function loosenessOf(segments: readonly Segment[], placed: readonly Placed[], before: number, after: number): Ms {
+  const left = placed[before],
+    right = placed[after]
+  if (!left?.stitch || !right?.stitch) {
+    const planned = segments.slice(Math.max(0, before), after).reduce((sum, { durationMs }) => sum + durationMs, 0)
+    return STRAYS_AT_ONCE_MS + STRAYS * planned
+  }
+  const between = segments.slice(before, after)
+  const open = between.filter(({ pace }) => pace !== 'fixed').reduce((sum, { durationMs }) => sum + durationMs, 0)
+  const off = Math.abs(right.stitch.footageMs - left.stitch.footageMs - (right.plannedMs - left.plannedMs))
+  return Math.max(off, Math.min(open, TALK_HIDES_MS))
+}
