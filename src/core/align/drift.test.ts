@@ -7,7 +7,10 @@ import { driftOf } from './drift'
 import { handStitch } from './ties'
 
 const { segments } = expand(
-  score(talk('welcome', null), circuit({ rounds: 2, roundBreakMs: 15_000, lastRest: 'dropped', stations: [station('Jug lift, heavy')] })),
+  score(
+    talk('welcome', null),
+    circuit({ rounds: 2, roundBreakMs: 15_000, lastRest: 'dropped', stations: [station('Jug lift, heavy')] }),
+  ),
 )
 /** Talk 12 s, work 20, break 28, work 19.5. */
 const INSTANTS = [0, 12_000, 32_000, 60_000, 79_500]

@@ -37,10 +37,10 @@ describe('what is left to do', () => {
     expect(todoOf(segments, [sureAt(0), sureAt(boundaries.length - 1)])).toEqual([])
   })
 
-  it('is one question for a stretch that ran longer than planned, in its middle', () => {
+  it('is one question for a stretch that ran longer than planned: the end of its break', () => {
     const ties = all.filter((at) => at < 2 || at > 4).map((at) => sureAt(at, at > 4 ? 3000 : 0))
     expect(todoOf(segments, ties)).toEqual([
-      { segmentId: nameOf(3), edge: 'start', why: 'unheard', harmMs: 9000, changes: 3 },
+      { segmentId: nameOf(4), edge: 'start', why: 'unheard', harmMs: 9000, changes: 3 },
     ])
   })
 

@@ -72,15 +72,37 @@ function unheardIn(segments: readonly Segment[], placed: readonly Placed[]): Tod
   for (let at = 0; at <= placed.length; at++) {
     if (at < placed.length && !placed[at]?.stitch) continue
     const run = placed.slice(from, at).filter(({ audible }) => audible)
-    const middle = run[Math.floor(run.length / 2)]
+    const asked = askedIn(segments, placed, from - 1, at)
     const looseMs = loosenessOf(segments, placed, from - 1, at)
-    if (middle && looseMs >= SEEN_MS) {
+    if (asked && looseMs >= SEEN_MS) {
       const harmMs = run.reduce((sum, { weight }) => sum + weight * looseMs, 0)
-      todos.push({ segmentId: middle.segmentId, edge: middle.edge, why: 'unheard', harmMs, changes: run.length })
+      todos.push({ segmentId: asked.segmentId, edge: asked.edge, why: 'unheard', harmMs, changes: run.length })
     }
     from = at + 1
   }
   return todos
+}
+
+/**
+ * The change of a stretch that settles most: its far end, where only one end is tied, as then the plan may hold between;
+ * the end of its longest break, then its beginning, as sessions stray in breaks; else the middle.
+ */
+function askedIn(
+  segments: readonly Segment[],
+  placed: readonly Placed[],
+  before: number,
+  after: number,
+): Placed | undefined {
+  const run = placed.slice(before + 1, after).filter(({ audible }) => audible)
+  if (!placed[before]?.stitch) return run[0]
+  if (!placed[after]?.stitch) return run.at(-1)
+  const pauses = segments
+    .slice(before, after)
+    .map((segment, offset) => ({ segment, at: before + offset }))
+    .filter(({ segment }) => segment.kind === 'break' || segment.kind === 'talk')
+    .sort((one, other) => other.segment.durationMs - one.segment.durationMs)
+  const ends = pauses.flatMap(({ at }) => [at + 1, at]).filter((at) => at > before && at < after && placed[at]?.audible)
+  return placed[ends[0] ?? -1] ?? run[Math.floor(run.length / 2)]
 }
 
 /** How far a change between two ties may be from where the plan has it. @param before,after places of the ties. */

@@ -1,20 +1,6 @@
 // How the session is spread, drawn: blocks, postures, muscles, sides, impact, effort over time.
 'use client'
-import {
-  BarController,
-  BarElement,
-  CategoryScale,
-  Chart,
-  Filler,
-  Legend,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartConfiguration,
-} from 'chart.js'
-import { useEffect, useMemo, useRef, type ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import { balanceOf, type Balance as Sums } from '@/core/score/balance'
 import { castOf } from '@/core/score/cast'
 import { IMPACTS, MUSCLES, POSTURES } from '@/core/score/postures'
@@ -23,21 +9,10 @@ import type { Expansion } from '@/core/score/segment'
 import { formatClock, formatLength } from '@/core/time/clock'
 import { nameOf } from '@/core/words/en/names'
 import type { Palette } from '@/core/look/palette'
+import { Drawn, type ChartConfig as Config } from '../parts/Drawn'
 import { useTheme } from '../parts/useTheme'
 import { scoreTexts } from '@/core/words/en/score'
 
-Chart.register(
-  BarController,
-  BarElement,
-  CategoryScale,
-  Filler,
-  Legend,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-)
 const words = scoreTexts.balance
 /** More blocks than these are drawn as the first ones and a rest, so that bars stay bars. */
 const MOST_BLOCKS = 12
@@ -68,14 +43,14 @@ export function Balance({ score, expansion }: { score: Score; expansion: Expansi
         <Drawn label={words.effort} config={effortChart(sums, expansion.totalMs, palette)} height={150} />
       </Panel>
       <Panel title={words.blocks}>
-        <Drawn
+        <Bars
           label={words.blocks}
           config={blocksChart(sums, palette)}
           height={60 + 30 * Math.min(MOST_BLOCKS, sums.blocks.length)}
         />
       </Panel>
       <Panel title={words.sides}>
-        <Drawn
+        <Bars
           label={words.sides}
           config={barsChart(
             [
@@ -88,7 +63,7 @@ export function Balance({ score, expansion }: { score: Score; expansion: Expansi
         />
       </Panel>
       <Panel title={words.postures}>
-        <Drawn
+        <Bars
           label={words.postures}
           config={barsChart(
             POSTURES.map((one) => [scoreTexts.postures[one], sums.postures[one]]),
@@ -98,7 +73,7 @@ export function Balance({ score, expansion }: { score: Score; expansion: Expansi
         />
       </Panel>
       <Panel title={words.muscles} note={words.muscleNote}>
-        <Drawn
+        <Bars
           label={words.muscles}
           config={barsChart(
             MUSCLES.map((one) => [scoreTexts.muscles[one], sums.muscles[one]]),
@@ -108,7 +83,7 @@ export function Balance({ score, expansion }: { score: Score; expansion: Expansi
         />
       </Panel>
       <Panel title={words.impacts}>
-        <Drawn
+        <Bars
           label={words.impacts}
           config={barsChart(
             IMPACTS.map((one) => [scoreTexts.impacts[one], sums.impacts[one]]),
@@ -150,30 +125,13 @@ function Panel({
   )
 }
 
-type Config = ChartConfiguration<'bar' | 'line'>
-
-/** A chart with its numbers in words for those who do not see it. */
-function Drawn({ label, config, height }: { label: string; config: Config; height: number }): ReactNode {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    if (!canvas.current) return
-    const chart = new Chart(canvas.current, config)
-    return () => chart.destroy()
-  }, [config])
-  const spoken =
-    config.type === 'bar'
-      ? config.data.datasets
-          .map(
-            (set) =>
-              `${set.label ?? ''} ${set.data.map((value, index) => `${String(config.data.labels?.[index])} ${formatClock(Number(value) * 60_000)}`).join(', ')}`,
-          )
-          .join('; ')
-      : ''
-  return (
-    <div style={{ height }}>
-      <canvas ref={canvas} role="img" aria-label={`${label}. ${spoken}`} />
-    </div>
-  )
+/** Bars of minutes, said as lengths. */
+function Bars({ label, config, height }: { label: string; config: Config; height: number }): ReactNode {
+  const spoken = config.data.datasets.map(({ label: set = '', data }) => {
+    const values = data.map((value, at) => `${String(config.data.labels?.[at])} ${formatClock(Number(value) * 60_000)}`)
+    return `${set} ${values.join(', ')}`
+  })
+  return <Drawn label={label} spoken={spoken.join('; ')} config={config} height={height} />
 }
 
 const minutes = (ms: number): number => ms / 60_000

@@ -2,8 +2,8 @@
 // drawn.
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { ChevronLeft, ChevronRight, Ear, X } from 'lucide-react'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { ChevronLeft, ChevronRight, Ear, Shuffle, X } from 'lucide-react'
+import { useEffect, useMemo, useRef, type ReactNode } from 'react'
 import { tieKey } from '@/core/align/boundaries'
 import { formatInstant } from '@/core/time/clock'
 import { nameOf, roundOf } from '@/core/words/en/names'
@@ -17,51 +17,118 @@ const ROW_PX = 41
 /** The chosen one has its tools below it. */
 const CHOSEN_PX = 83
 
-type Working = Pick<Stitching, 'changes' | 'chosen' | 'frameMs' | 'choose' | 'nudge' | 'hearAround' | 'remove'>
+type Working = Pick<
+  Stitching,
+  | 'changes'
+  | 'chosen'
+  | 'frameMs'
+  | 'choose'
+  | 'nudge'
+  | 'hearAround'
+  | 'remove'
+  | 'todos'
+  | 'listed'
+  | 'onlyTodo'
+  | 'setOnlyTodo'
+  | 'confirm'
+  | 'nextCandidate'
+  | 'notDone'
+>
 
-export function ChangeList({ on }: { on: Working }): ReactNode {
-  const { changes, chosen } = on
+interface Props {
+  on: Working
+  /** What is done with many at once. */
+  children: ReactNode
+}
+
+export function ChangeList({ on, children }: Props): ReactNode {
+  const { changes, chosen, listed, todos } = on
+  const hanging = useMemo(() => new Map(todos.map((todo) => [tieKey(todo), todo.changes])), [todos])
+  const shown = listed.indexOf(chosen)
   const scroller = useRef<HTMLDivElement>(null)
   // The compiler leaves this component alone: the virtual list's functions change under the same name.
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
-    count: changes.length,
+    count: listed.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (index) => (index === chosen ? CHOSEN_PX : ROW_PX),
+    estimateSize: (index) => (index === shown ? CHOSEN_PX : ROW_PX),
     overscan: 8,
   })
   useEffect(() => {
     rows.measure()
-    rows.scrollToIndex(chosen, { align: 'auto' })
-  }, [rows, chosen])
+    if (shown >= 0) rows.scrollToIndex(shown, { align: 'auto' })
+  }, [rows, shown, listed])
   return (
-    <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto border-t-4 border-ink bg-pale">
-      <ol aria-label={words.all} className="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((item) => {
-          const change = changes[item.index]
-          if (!change) return null
-          const active = item.index === chosen
-          return (
-            <li
-              key={tieKey(change)}
-              aria-current={active}
-              aria-posinset={item.index + 1}
-              aria-setsize={changes.length}
-              data-origin={change.origin}
-              className={`absolute inset-x-0 top-0 border-b border-rule ${active ? 'on-land' : ''}`}
-              style={{ height: item.size, transform: `translateY(${item.start}px)` }}
-            >
-              <Row change={change} active={active} onChoose={() => on.choose(item.index)} />
-              {active && <Tools change={change} on={on} />}
-            </li>
-          )
-        })}
-      </ol>
+    <>
+      <div className="flex items-center">
+        <Which on={on} />
+        <span className="ml-auto flex">{children}</span>
+      </div>
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto border-t-4 border-ink bg-pale">
+        {!listed.length && <p className="p-4 text-quiet">{words.nothingToDo}</p>}
+        <ol aria-label={words.all} className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map((item) => {
+            const place = listed[item.index] ?? -1
+            const change = changes[place]
+            if (!change) return null
+            const active = place === chosen
+            return (
+              <li
+                key={tieKey(change)}
+                aria-current={active}
+                aria-posinset={item.index + 1}
+                aria-setsize={listed.length}
+                data-origin={change.origin}
+                data-change={tieKey(change)}
+                className={`absolute inset-x-0 top-0 border-b border-rule ${active ? 'on-land' : ''}`}
+                style={{ height: item.size, transform: `translateY(${item.start}px)` }}
+              >
+                <Row
+                  change={change}
+                  active={active}
+                  hangs={on.onlyTodo ? (hanging.get(tieKey(change)) ?? 0) : 0}
+                  onChoose={() => on.choose(place)}
+                />
+                {active && <Tools change={change} on={on} />}
+              </li>
+            )
+          })}
+        </ol>
+      </div>
+    </>
+  )
+}
+
+/** All changes, or those that are to do. */
+function Which({ on }: { on: Working }): ReactNode {
+  const { onlyTodo, setOnlyTodo, changes, todos } = on
+  return (
+    <div role="radiogroup" aria-label={words.which} className="flex gap-1">
+      {([false, true] as const).map((only) => (
+        <button
+          key={String(only)}
+          type="button"
+          role="radio"
+          aria-checked={onlyTodo === only}
+          onClick={() => setOnlyTodo(only)}
+          className={`min-h-9 px-4 font-bold tabular-nums ${onlyTodo === only ? 'bg-ink text-paper' : 'text-ink hover:bg-chosen'}`}
+        >
+          {only ? words.todo(todos.length) : words.everything(changes.length)}
+        </button>
+      ))}
     </div>
   )
 }
 
-function Row({ change, active, onChoose }: { change: Change; active: boolean; onChoose: () => void }): ReactNode {
+interface RowProps {
+  change: Change
+  active: boolean
+  /** How many changes hang on it; 0 where that is not told. */
+  hangs: number
+  onChoose: () => void
+}
+
+function Row({ change, active, hangs, onChoose }: RowProps): ReactNode {
   return (
     <button
       type="button"
@@ -72,7 +139,10 @@ function Row({ change, active, onChoose }: { change: Change; active: boolean; on
       <span className="font-display text-xl tabular-nums">{formatInstant(change.footageMs)}</span>
       <span className="min-w-0 truncate">
         <b>{nameOf(change.segment)}</b> {change.edge === 'start' ? words.start : words.end}
-        <span className={active ? '' : 'text-quiet'}> {roundOf(change.segment)}</span>
+        <span className={active ? '' : 'text-quiet'}>
+          {' '}
+          {[roundOf(change.segment), hangs > 1 ? words.hangs(hangs) : ''].filter(Boolean).join(', ')}
+        </span>
       </span>
       <OriginMark origin={change.origin} />
     </button>
@@ -105,6 +175,15 @@ function Tools({ change, on }: { change: Change; on: Working }): ReactNode {
       <IconButton label={words.around} onClick={on.hearAround}>
         <Ear size={18} />
       </IconButton>
+      <button type="button" className={fine} onClick={on.confirm}>
+        {words.confirm}
+      </button>
+      <IconButton label={words.candidate} onClick={on.nextCandidate}>
+        <Shuffle size={17} />
+      </IconButton>
+      <button type="button" className={fine} disabled={change.edge === 'end'} onClick={on.notDone}>
+        {words.notDone}
+      </button>
       <IconButton
         label={words.remove}
         disabled={change.origin === 'reckoned'}

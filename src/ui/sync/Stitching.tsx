@@ -10,6 +10,8 @@ import { Button, IconButton } from '../parts/Button'
 import { StaleDialog } from '../parts/StaleDialog'
 import { useVideoClock } from '../parts/useVideoClock'
 import { ChangeList } from './ChangeList'
+import { ForgetMenu } from './ForgetMenu'
+import { RanSheet } from './RanSheet'
 import { Shores } from './Shores'
 import { SyncSummary } from './SyncSummary'
 import { useStitching, type Stitching as On } from './useStitching'
@@ -84,7 +86,10 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, child
             </Button>
           </div>
           <SaveTrouble on={on} />
-          <ChangeList on={on} />
+          <ChangeList on={on}>
+            <ForgetMenu on={on} segments={segments} />
+            <RanSheet segments={segments} stitches={on.stitches} />
+          </ChangeList>
         </div>
       </div>
       <StaleDialog open={on.saveState === 'stale'} hint={words.staleText} onAnswer={on.resolveStale} />

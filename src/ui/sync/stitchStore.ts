@@ -31,6 +31,10 @@ export interface StitchState {
   setHeard: (heard: readonly Stitch[], since: readonly Stitch[]) => void
   put: (tie: Tie) => HandOutcome
   remove: (boundary: BoundaryName) => void
+  /** Takes away all that is meant; one step to undo. @returns how many. */
+  forget: (which: (tie: Stitch) => boolean) => number
+  /** The ties as they are at this moment. */
+  now: () => readonly Stitch[]
   undoOnce: () => void
   redoOnce: () => void
   /** Answers a conflict: with our ties over theirs, or with theirs. */
@@ -99,6 +103,13 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
         return { dropped: result.dropped, problem: null }
       },
       remove: (boundary) => change(read().stitches.filter((one) => tieKey(one) !== tieKey(boundary))),
+      forget(which) {
+        const { stitches } = read()
+        const kept = stitches.filter((one) => !which(one))
+        if (kept.length < stitches.length) change(kept)
+        return stitches.length - kept.length
+      },
+      now: () => read().stitches,
       undoOnce: () => step('past', 'future'),
       redoOnce: () => step('future', 'past'),
       async resolveStale(choice) {

@@ -7,7 +7,7 @@ import { useStore } from 'zustand'
 import { storyOf, type Story } from '@/core/align/story'
 import type { FloorAnswer } from '@/core/align/logged'
 import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
-import type { Tie } from '@/core/align/ties'
+import type { Stitch, Tie } from '@/core/align/ties'
 import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
 import { frameMsOf, type Ms } from '@/core/units'
@@ -21,14 +21,16 @@ import type { VideoClock } from '../parts/useVideoClock'
 import { changesOf, type Change } from './changes'
 import type { SaveState } from '../parts/saveQueue'
 import { createStitchStore, type StitchState } from './stitchStore'
+import { useTodo, type Todos } from './useTodo'
 
 const words = texts.sync
 
 /** How much is heard before and after a change that is listened to. */
 const AROUND_MS = 1000
 
-export interface Stitching {
+export interface Stitching extends Todos {
   changes: Change[]
+  stitches: readonly Stitch[]
   /** Place of the chosen change in the list. */
   chosen: number
   change: Change | undefined
@@ -49,6 +51,8 @@ export interface Stitching {
   seek: (ms: Ms) => void
   toggle: () => void
   choose: (index: number, andSeek?: boolean) => void
+  /** Takes ties away; what is not said stays. @returns how many. */
+  forget: (which: (tie: Stitch) => boolean) => number
   /** Ties the chosen change to the frame on screen, and goes to the next. */
   stitchHere: () => void
   nudge: (byMs: Ms) => void
@@ -116,14 +120,47 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     [store],
   )
   const { hearing, looks, hushed, hush, findChanges } = useHearing(workoutId, store, captioned)
+  const todo = useTodo({ ...{ segments, changes, chosen, stitches, put, choose }, stitchesNow: store.getState().now })
+  const { onlyTodo, nextTodo } = todo
   const stitchHere = useCallback(() => {
     if (!change || !video.current) return
     const ms = Math.round(video.current.currentTime * 1000)
     if (!put(change, ms)) return
-    choose(chosen + 1, false)
+    if (onlyTodo) nextTodo()
+    else choose(chosen + 1, false)
     // What was not known before tells something of all the others.
     if (looks && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
-  }, [change, chosen, choose, put, video, looks, findChanges])
+  }, [change, chosen, choose, put, video, looks, findChanges, onlyTodo, nextTodo])
+  const { nudge, moveTo } = useMoving({ change, changes, footageMs, put, seek })
+  const hearAround = useCallback(() => {
+    if (change) playing.around(change.footageMs)
+  }, [change, playing])
+  return {
+    ...{ changes, stitches, chosen, change, summary, story, footageMs, frameMs, hearing, looks, seek },
+    anyTied: stitches.length > 0,
+    canUndo: state.past.length > 0,
+    canRedo: state.future.length > 0,
+    ...{ saveState: state.saveState, refusal: state.refusal, resolveStale: state.resolveStale },
+    toggle: playing.toggle,
+    ...todo,
+    forget: state.forget,
+    ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges },
+    remove: state.remove,
+    undo: state.undoOnce,
+    redo: state.redoOnce,
+  }
+}
+
+interface Moving {
+  change: Change | undefined
+  changes: readonly Change[]
+  footageMs: Ms
+  put: (target: Change, ms: Ms) => boolean
+  seek: (ms: Ms) => void
+}
+
+/** Ties that are moved by hand: the chosen one by a little, any by dragging its knot. */
+function useMoving({ change, changes, footageMs, put, seek }: Moving): Pick<Stitching, 'nudge' | 'moveTo'> {
   const nudge = useCallback(
     (byMs: Ms) => {
       if (change && put(change, Math.max(0, Math.min(footageMs, change.footageMs + byMs))))
@@ -138,21 +175,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     },
     [changes, footageMs, put],
   )
-  const hearAround = useCallback(() => {
-    if (change) playing.around(change.footageMs)
-  }, [change, playing])
-  return {
-    ...{ changes, chosen, change, summary, story, footageMs, frameMs, hearing, looks, seek },
-    anyTied: stitches.length > 0,
-    canUndo: state.past.length > 0,
-    canRedo: state.future.length > 0,
-    ...{ saveState: state.saveState, refusal: state.refusal, resolveStale: state.resolveStale },
-    toggle: playing.toggle,
-    ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges },
-    remove: state.remove,
-    undo: state.undoOnce,
-    redo: state.redoOnce,
-  }
+  return { nudge, moveTo }
 }
 
 interface Playing {

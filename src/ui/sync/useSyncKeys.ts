@@ -4,44 +4,51 @@ import { useEffect } from 'react'
 import { isShortcut } from '../parts/isTyping'
 import type { Stitching } from './useStitching'
 
-/** A fine step of the arrow keys, with shift. */
+/** Fine steps of the arrow keys, with Shift and with Alt. */
 const FINE_MS = 10
+const FINEST_MS = 1
 
 /** What a key press means here; null where it means nothing. */
 function actionFor(event: KeyboardEvent, on: Stitching): (() => void) | null {
   const withCtrl = event.ctrlKey || event.metaKey
   if (withCtrl) return event.key.toLowerCase() === 'z' ? (event.shiftKey ? on.redo : on.undo) : null
-  const step = event.shiftKey ? FINE_MS : on.frameMs
+  const step = event.altKey ? FINEST_MS : event.shiftKey ? FINE_MS : on.frameMs
+  if (event.altKey && !event.key.startsWith('Arrow')) return null
   switch (event.key) {
     case ' ':
       return on.toggle
     case 'Enter':
       return on.stitchHere
     case 'ArrowUp':
-      return () => on.choose(on.chosen - 1)
+      return () => on.step(-1)
     case 'ArrowDown':
-      return () => on.choose(on.chosen + 1)
+      return () => on.step(1)
     case 'ArrowLeft':
       return () => on.nudge(-step)
     case 'ArrowRight':
       return () => on.nudge(step)
-    case 'h':
-    case 'H':
-      return on.hearAround
     case 'Backspace':
     case 'Delete':
       return () => {
         if (on.change) on.remove(on.change)
       }
     default:
-      return null
+      return LETTERS[event.key.toLowerCase()]?.(on) ?? null
   }
+}
+
+const LETTERS: Record<string, (on: Stitching) => () => void> = {
+  h: (on) => on.hearAround,
+  n: (on) => on.nextTodo,
+  y: (on) => on.confirm,
+  c: (on) => on.nextCandidate,
+  x: (on) => on.notDone,
 }
 
 export function useSyncKeys(on: Stitching): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!isShortcut(event) || event.altKey) return
+      if (!isShortcut(event)) return
       // A row that was pressed keeps the focus; Enter and space mean the change in it, not another press.
       const pressed = event.target instanceof HTMLButtonElement && !event.target.dataset.choose
       const action = pressed && (event.key === ' ' || event.key === 'Enter') ? null : actionFor(event, on)

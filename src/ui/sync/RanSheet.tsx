@@ -1,0 +1,123 @@
+// How the session ran against its plan: a chart, sums by kind, and each interval; also as a table to keep.
+'use client'
+import { ChartNoAxesColumn } from 'lucide-react'
+import { useMemo, useState, type ReactNode } from 'react'
+import { driftOf, type Drift } from '@/core/align/drift'
+import type { Stitch } from '@/core/align/ties'
+import type { Palette } from '@/core/look/palette'
+import type { Segment } from '@/core/score/segment'
+import { formatLength } from '@/core/time/clock'
+import type { Ms } from '@/core/units'
+import { KIND_NAMES, nameOf, roundOf } from '@/core/words/en/names'
+import { texts } from '@/core/words/en/screens'
+import { writeDriftTable } from '@/core/write/driftTable'
+import { IconButton } from '../parts/Button'
+import { Drawn, type ChartConfig } from '../parts/Drawn'
+import { Sheet } from '../parts/Sheet'
+import { useTheme } from '../parts/useTheme'
+
+const words = texts.sync
+
+interface Props {
+  segments: readonly Segment[]
+  stitches: readonly Stitch[]
+}
+
+export function RanSheet({ segments, stitches }: Props): ReactNode {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <IconButton label={words.ran} onClick={() => setOpen(true)}>
+        <ChartNoAxesColumn size={18} />
+      </IconButton>
+      <Sheet open={open} onOpenChange={setOpen} title={words.ran} hint={words.ranHint} wide>
+        {open && <Ran segments={segments} stitches={stitches} />}
+      </Sheet>
+    </>
+  )
+}
+
+function Ran({ segments, stitches }: Props): ReactNode {
+  const { palette } = useTheme()
+  const drift = useMemo(() => driftOf(segments, stitches), [segments, stitches])
+  const config = useMemo(() => chartOf(drift, palette), [drift, palette])
+  if (!drift.rows.length) return <p className="text-lg">{words.ranNothing}</p>
+  const table = `data:text/csv;charset=utf-8,${encodeURIComponent(writeDriftTable(drift))}`
+  return (
+    <>
+      <Drawn label={words.ranChart} config={config} height={200} />
+      <p className="pt-1 text-[13px] text-quiet">{words.ranChart}</p>
+      <ul className="flex flex-wrap gap-x-6 pt-3">
+        {drift.sums.map(({ kind, plannedMs, lastedMs }) => (
+          <li key={kind}>{words.ranBy(KIND_NAMES[kind], tenths(plannedMs), tenths(lastedMs))}</li>
+        ))}
+      </ul>
+      <a className="inline-flex min-h-11 items-center font-bold underline" href={table} download="how-it-ran.csv">
+        {words.ranTable}
+      </a>
+      <table className="w-full border-collapse text-left">
+        <thead>
+          <tr className="border-b-2 border-ink">
+            {words.ranColumns.map((name, column) => (
+              <th key={name} scope="col" className={`py-1.5 pr-3 ${column ? 'text-right' : ''}`}>
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {drift.rows.map(({ segment, plannedMs, lastedMs, offMs, runningMs, isSure }) => (
+            <tr key={segment.id} className={`border-b border-rule ${isSure ? '' : 'text-quiet'}`}>
+              <td className="py-1 pr-3">
+                <b>{nameOf(segment)}</b> <span className="text-quiet">{roundOf(segment)}</span>
+              </td>
+              <Figure text={plannedMs === null ? '' : tenths(plannedMs)} />
+              <Figure text={`${tenths(lastedMs)}${isSure ? '' : ' ?'}`} />
+              <Figure text={offMs === null ? '' : signed(offMs)} strong={offMs !== null && Math.abs(offMs) >= OFF_MS} />
+              <Figure text={signed(runningMs)} />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+/** An interval that strays more than this is worth a look. */
+const OFF_MS: Ms = 500
+
+const tenths = (ms: Ms): string => formatLength(Math.round(ms / 100) * 100)
+const signed = (ms: Ms): string => `${ms >= 50 ? '+' : ''}${tenths(ms)}`
+
+function Figure({ text, strong = false }: { text: string; strong?: boolean }): ReactNode {
+  return <td className={`py-1 pr-3 text-right tabular-nums ${strong ? 'font-bold text-signal' : ''}`}>{text}</td>
+}
+
+function chartOf({ rows }: Drift, palette: Palette): ChartConfig {
+  const ticks = { color: palette.ink, font: { family: 'Hanken Grotesk', size: 13 } }
+  return {
+    type: 'bar',
+    data: {
+      labels: rows.map(({ segment }) => nameOf(segment)),
+      datasets: [
+        {
+          data: rows.map(({ offMs }) => (offMs ?? 0) / 1000),
+          backgroundColor: rows.map(({ segment }) => (segment.kind === 'work' ? palette.land : palette.water)),
+          borderColor: palette.ink,
+          borderWidth: rows.length > 60 ? 0 : 1.5,
+          maxBarThickness: 26,
+        },
+      ],
+    },
+    options: {
+      responsive: true,
+      maintainAspectRatio: false,
+      animation: false,
+      scales: {
+        x: { ticks: { display: false }, grid: { display: false } },
+        y: { ticks: { ...ticks, callback: (value) => `${value} s` }, grid: { color: `${palette.ink}22` } },
+      },
+      plugins: { legend: { display: false } },
+    },
+  }
+}
