@@ -1,7 +1,8 @@
 // Lays the floor's own record on a footage. The record knows every change to the millisecond, but in its own time; all
 // that is unknown is where in the footage it began, and how the two clocks differ. What was heard says that.
-import { type Evidence, type EvidenceKind } from '../evidence'
+import { ofKind, type Evidence, type EvidenceKind, type EvidenceOf } from '../evidence'
 import type { Performance } from '../floor/log'
+import { timerBeeps, type TimerBeep } from '../hear/timerBeeps'
 import { Problem } from '../problem'
 import type { Kind, Segment } from '../score/segment'
 import type { Ms, Ppm, Share } from '../units'
@@ -66,7 +67,7 @@ export function matchLogged(
       ...{ confidence: placed.confidence, evidence: ['log', ...placed.by], sigmaMs: LOG_SIGMA_MS, alternatives: [] },
     }))
     .filter((tie) => tie.footageMs >= 0 && tie.footageMs <= footageMs)
-  if (!agree(alone, [...found, ...hands])) return { ...alone, log: 'other', gone }
+  if (!agree(alone, ofKind(evidence, 'chirp'), changes, at)) return { ...alone, log: 'other', gone }
   return { found, likeness: placed.confidence, doubtful: false, log: 'placed', gone }
 }
 
@@ -96,16 +97,32 @@ export function matchReelLogged(
   return { found: [...found.values()], likeness, doubtful: false, log: 'placed', gone }
 }
 
-/** Whether what was heard alone and is sure has its changes where the record has them. */
-function agree({ found }: Matched, logged: readonly Tie[]): boolean {
-  const places = new Map(logged.map((tie) => [tieKey(tie), tie.footageMs]))
-  const offs = found.flatMap((tie): boolean[] => {
-    const loggedMs = places.get(tieKey(tie))
-    if (tie.confidence < SURE || loggedMs === undefined) return []
-    return [Math.abs(tie.footageMs - loggedMs) <= STRAYS_MS[tie.evidence.includes('beep') ? 'tone' : 'other']]
+/**
+ * Whether what is sure without the record has its changes where the record has them, in whichever take: chirps, which
+ * are what they are, and ties that were heard alone.
+ */
+function agree(
+  { found }: Matched,
+  chirps: readonly EvidenceOf<'chirp'>[],
+  changes: readonly Change[],
+  at: (atMs: Ms) => Ms,
+): boolean {
+  const coded = chirps.flatMap(({ code, atMs }): boolean[] => {
+    const own = changes.filter((change) => change.code === code)
+    return own.length ? [own.some((change) => Math.abs(at(change.atMs) - atMs) <= STRAYS_MS.tone)] : []
   })
-  return offs.filter(Boolean).length >= LEAST_AGREEING * offs.length
+  const instants = new Map<string, Ms[]>()
+  for (const { segmentId, atMs } of changes) instants.set(segmentId, [...(instants.get(segmentId) ?? []), at(atMs)])
+  const offs = found.flatMap((tie): boolean[] => {
+    const logged = instants.get(tie.segmentId)
+    if (tie.confidence < SURE || tie.edge !== 'start' || !logged) return []
+    const most = STRAYS_MS[tie.evidence.includes('beep') ? 'tone' : 'other']
+    return [logged.some((ms) => Math.abs(tie.footageMs - ms) <= most)]
+  })
+  return mostAgree(coded) && mostAgree(offs)
 }
+
+const mostAgree = (all: readonly boolean[]): boolean => all.filter(Boolean).length >= LEAST_AGREEING * all.length
 
 /** The boundaries of what stands, in session time. */
 function standingTies({ segments, stands }: Performance): { segmentId: string; edge: Tie['edge']; atMs: Ms }[] {
@@ -165,6 +182,12 @@ const BESIDE_MS = { beep: 20, chirp: 4, call: 300, motion: 500 } as const
 const isRest = ({ kind }: Change): boolean => kind === 'rest' || kind === 'break'
 const isWork = ({ kind }: Change): boolean => kind === 'work'
 
+/** A tone that counts down is none of a change; what timers do with tones says which does. */
+const toneMark = ({ atMs, spreadMs, strength, boundaryLikelihood }: TimerBeep): Mark => ({
+  ...{ atMs, sigmaMs: Math.hypot(spreadMs, BESIDE_MS.beep), weight: 0.6 * strength * boundaryLikelihood },
+  ...{ kind: 'beep', may: () => true },
+})
+
 function markOf(one: Evidence): Mark | null {
   const base = (besideMs: Ms, may: Mark['may'], weight: Share): Mark => ({
     ...{ atMs: one.atMs, sigmaMs: Math.hypot(one.spreadMs, besideMs), weight: weight * one.strength },
@@ -173,8 +196,6 @@ function markOf(one: Evidence): Mark | null {
   switch (one.kind) {
     case 'chirp':
       return base(BESIDE_MS.chirp, ({ code }) => code === one.code, 0.9)
-    case 'beep':
-      return base(BESIDE_MS.beep, () => true, 0.4)
     case 'word':
     case 'sample':
     case 'caption':
@@ -192,15 +213,17 @@ const CELL_MS: Ms = 10
 const DRIFTS_PPM: readonly Ppm[] = [-120, -60, 0, 60, 120]
 /** Marks of one change know of each other: each counts for less than one alone would. */
 const TEMPER = 0.7
-/** What lies within this of the best place is that place. */
-const SAME_PLACE_MS: Ms = 150
+/** What lies within this of the best place is that place: where tones or chirps say it, and where only calls do. */
+const SAME_PLACE_MS: Record<'exact' | 'called', Ms> = { exact: 100, called: 400 }
+const EXACT_MS: Ms = 40
 
 /**
  * Where the record lies, by Bayes: every mark is either of a change, and then as near to it as its kind lies, or
  * anywhere in the footage.
  */
 function byMarks(changes: readonly Change[], evidence: readonly Evidence[], footageMs: Ms): Placed | null {
-  const marks = evidence.flatMap((one) => markOf(one) ?? [])
+  const tones = timerBeeps(ofKind(evidence, 'beep')).map(toneMark)
+  const marks = [...evidence.flatMap((one) => markOf(one) ?? []), ...tones].filter(({ weight }) => weight > 0)
   const first = changes[0],
     last = changes.at(-1)
   if (!first || !last || !marks.length) return null
@@ -218,7 +241,8 @@ function byMarks(changes: readonly Change[], evidence: readonly Evidence[], foot
     }))
     .reduce((top, one) => ((one.field[one.cell] ?? 0) > (top.field[top.cell] ?? 0) ? one : top))
   const peak = best.field[best.cell] ?? 0
-  const reach = Math.round(SAME_PLACE_MS / CELL_MS)
+  const exact = marks.some(({ sigmaMs }) => sigmaMs <= EXACT_MS)
+  const reach = Math.round(SAME_PLACE_MS[exact ? 'exact' : 'called'] / CELL_MS)
   let near = 0,
     all = 0
   for (const { field } of fields)
@@ -227,7 +251,9 @@ function byMarks(changes: readonly Change[], evidence: readonly Evidence[], foot
       all += weight
       if (Math.abs(cell - best.cell) <= reach) near += weight
     })
-  if (near / all < LEAST_PLACED || peak <= 0) return null
+  // Marks that lie nowhere near a change speak against the record as such.
+  const against = marks.reduce((sum, { weight }) => sum + Math.log1p(-weight), 0)
+  if (near / all < LEAST_PLACED || peak + against <= 0) return null
   const rough = { offsetMs: fromMs + best.cell * CELL_MS, driftPpm: best.driftPpm }
   const { offsetMs, driftPpm, by } = refined(changes, marks, rough)
   return { offsetMs, driftPpm, by, confidence: calibrated(near / all) }

@@ -84,8 +84,8 @@ function unheardIn(segments: readonly Segment[], placed: readonly Placed[]): Tod
 }
 
 /**
- * The change of a stretch that settles most: its far end, where only one end is tied, as then the plan may hold between;
- * the end of its longest break, then its beginning, as sessions stray in breaks; else the middle.
+ * The change of a stretch that settles most: its far end, where only one end is tied, as then the plan may hold
+ * between; the end of its longest break, then its beginning, as sessions stray in breaks; else the middle.
  */
 function askedIn(
   segments: readonly Segment[],
@@ -101,8 +101,8 @@ function askedIn(
     .map((segment, offset) => ({ segment, at: before + offset }))
     .filter(({ segment }) => segment.kind === 'break' || segment.kind === 'talk')
     .sort((one, other) => other.segment.durationMs - one.segment.durationMs)
-  const ends = pauses.flatMap(({ at }) => [at + 1, at]).filter((at) => at > before && at < after && placed[at]?.audible)
-  return placed[ends[0] ?? -1] ?? run[Math.floor(run.length / 2)]
+  const end = pauses.flatMap(({ at }) => [at + 1, at]).find((at) => at > before && at < after && placed[at]?.audible)
+  return placed[end ?? -1] ?? run[Math.floor(run.length / 2)]
 }
 
 /** How far a change between two ties may be from where the plan has it. @param before,after places of the ties. */
