@@ -139,6 +139,51 @@ describe('the beep pass', () => {
   })
 })
 
+describe('the record of the floor', () => {
+  /** Session time of footage time 0. */
+  const AHEAD_MS = 10_000
+  const key = (number: number): string => `00000000-0000-4000-8000-${String(number).padStart(12, '0')}`
+  const { score } = JSON.parse(readFileSync(PLAN, 'utf8')) as { score: unknown }
+  const { boundaries, durationMs } = truthOf(FILM)
+  const at = (id: string): number =>
+    Math.round((boundaries.find(({ segmentId }) => segmentId === id)?.footageMs ?? 0) + AHEAD_MS)
+  const places = boundaries.map(({ segmentId }) => segmentId)
+  const recordOf = (plan: unknown): string =>
+    JSON.stringify({
+      ...{ format: 'jivet-floor-log', version: 1, openedAt: '2026-11-26T10:00:00.000Z', rehearsal: false, score: plan },
+      events: [
+        { kind: 'start', key: key(1), atMs: AHEAD_MS - 5000, countInMs: 5000 },
+        { kind: 'next', key: key(2), atMs: at('main/lead'), on: 0 },
+        { kind: 'open', key: key(3), atMs: at('main/r1/break') + 1000, on: places.indexOf('main/r1/break') },
+        { kind: 'next', key: key(4), atMs: at('main/r2/s1/work'), on: places.indexOf('main/r1/break') },
+        { kind: 'end', key: key(5), atMs: durationMs + AHEAD_MS },
+      ],
+    })
+
+  it('gives every change, and what was heard only where it began', () => {
+    const { out } = jivet('sync', PLAN, FILM, '--log', write('session.floor.json', recordOf(score)), '--json')
+    const { stitches, log } = JSON.parse(out) as SyncResult & { log: { fit: string; gone: string[] } }
+    expect(log).toEqual({ fit: 'placed', gone: [] })
+    expect(stitches.map(({ segmentId }) => segmentId)).toEqual(places)
+    for (const { segmentId, footageMs, evidence } of stitches) {
+      expect(evidence[0]).toBe('log')
+      expect(Math.abs(footageMs - at(segmentId) + AHEAD_MS), segmentId).toBeLessThan(60)
+    }
+  })
+
+  it('is refused where it is none, or of another plan', () => {
+    expect(jivet('sync', PLAN, FILM, '--log', write('not.floor.json', '{"format":"x"}'))).toMatchObject({
+      code: 1,
+      err: expect.stringMatching(/not\.floor\.json: .*floor log is not right at format/) as string,
+    })
+    const other = write('other.score.txt', 'circuit Keel: 1 round, 20 on\n  Keel hold\n')
+    expect(jivet('sync', other, FILM, '--log', write('session.floor.json', recordOf(score)))).toMatchObject({
+      code: 1,
+      err: expect.stringMatching(/session\.floor\.json: .*of another plan/) as string,
+    })
+  })
+})
+
 describe('movement', () => {
   it('is seen to begin where work does, in a film whose truth is known', () => {
     const { evidence } = JSON.parse(jivet('hear', FILM, '--json').out) as { evidence: Evidence[] }
