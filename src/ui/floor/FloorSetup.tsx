@@ -10,7 +10,7 @@ import { Button } from '../parts/Button'
 import { CheckField } from '../parts/CheckField'
 import { ChoiceField } from '../parts/fields'
 import { PairButton } from './PairSheet'
-import { Level } from '../watch/Level'
+import { Level } from '../parts/Level'
 import type { SessionBefore } from './facts'
 import type { FloorWishes } from './useFloorWishes'
 

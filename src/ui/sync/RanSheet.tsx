@@ -3,15 +3,17 @@
 import { ChartNoAxesColumn } from 'lucide-react'
 import { useMemo, useState, type ReactNode } from 'react'
 import { driftOf, type Drift } from '@/core/align/drift'
+import { remarksOn } from '@/core/align/remarks'
 import type { Stitch } from '@/core/align/ties'
 import type { Palette } from '@/core/look/palette'
 import type { Segment } from '@/core/score/segment'
 import { formatLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
+import { remarkSentence } from '@/core/words/en/hearing'
 import { KIND_NAMES, nameOf, roundOf } from '@/core/words/en/names'
 import { texts } from '@/core/words/en/screens'
 import { writeDriftTable } from '@/core/write/driftTable'
-import { IconButton } from '../parts/Button'
+import { Button, IconButton } from '../parts/Button'
 import { Drawn, type ChartConfig } from '../parts/Drawn'
 import { Sheet } from '../parts/Sheet'
 import { useTheme } from '../parts/useTheme'
@@ -21,9 +23,12 @@ const words = texts.sync
 interface Props {
   segments: readonly Segment[]
   stitches: readonly Stitch[]
+  /** Cues are added to the footage's sound. */
+  cuesOn: boolean
+  onHushCues: () => void
 }
 
-export function RanSheet({ segments, stitches }: Props): ReactNode {
+export function RanSheet(props: Props): ReactNode {
   const [open, setOpen] = useState(false)
   return (
     <>
@@ -31,13 +36,29 @@ export function RanSheet({ segments, stitches }: Props): ReactNode {
         <ChartNoAxesColumn size={18} />
       </IconButton>
       <Sheet open={open} onOpenChange={setOpen} title={words.ran} hint={words.ranHint} wide>
-        {open && <Ran segments={segments} stitches={stitches} />}
+        {open && <Remarks {...props} />}
+        {open && <Ran segments={props.segments} stitches={props.stitches} />}
       </Sheet>
     </>
   )
 }
 
-function Ran({ segments, stitches }: Props): ReactNode {
+function Remarks({ segments, stitches, cuesOn, onHushCues }: Props): ReactNode {
+  const remarks = useMemo(() => remarksOn({ segments, stitches, cuesOn }), [segments, stitches, cuesOn])
+  if (!remarks.length) return null
+  return (
+    <ul aria-label={words.remarks} className="mb-5 grid gap-2 border-l-8 border-signal bg-pale px-5 py-3">
+      {remarks.map((remark) => (
+        <li key={remark.code} className="flex flex-wrap items-center justify-between gap-x-5">
+          {remarkSentence(remark)}
+          {remark.code === 'own-timer' && <Button onClick={onHushCues}>{words.hushCues}</Button>}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+function Ran({ segments, stitches }: Pick<Props, 'segments' | 'stitches'>): ReactNode {
   const { palette } = useTheme()
   const drift = useMemo(() => driftOf(segments, stitches), [segments, stitches])
   const config = useMemo(() => chartOf(drift, palette), [drift, palette])

@@ -2,7 +2,9 @@
 'use client'
 import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
 import { useRef, type ReactNode } from 'react'
+import { toast } from 'sonner'
 import type { Segment } from '@/core/score/segment'
+import type { Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
@@ -14,6 +16,7 @@ import { ForgetMenu } from './ForgetMenu'
 import { RanSheet } from './RanSheet'
 import { Shores } from './Shores'
 import { SyncSummary } from './SyncSummary'
+import { useMix } from '../parts/useMix'
 import { useStitching, type Stitching as On } from './useStitching'
 import { useSyncKeys } from './useSyncKeys'
 
@@ -26,15 +29,22 @@ interface Props {
   tied: Stitches
   /** How often captions were added. */
   captioned: number
+  /** How loud footage and cues are. */
+  mix: Mix
   /** Ways to other footage. */
   children: ReactNode
 }
 
-export function Stitching({ workoutId, segments, footage, tied, captioned, children }: Props): ReactNode {
+export function Stitching({ workoutId, segments, footage, tied, captioned, mix: keptMix, children }: Props): ReactNode {
   const video = useRef<HTMLVideoElement>(null)
   const { clock, playing } = useVideoClock(video)
   const on = useStitching({ workoutId, segments, footage, tied, captioned, video, clock })
   useSyncKeys(on)
+  const { mix, change } = useMix(workoutId, keptMix)
+  const hushCues = (): void => {
+    change({ cuesOn: false })
+    toast(words.hushedCues)
+  }
   const hasSound = Boolean(footage.facts?.audioCodec)
   return (
     <>
@@ -88,7 +98,7 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, child
           <SaveTrouble on={on} />
           <ChangeList on={on}>
             <ForgetMenu on={on} segments={segments} />
-            <RanSheet segments={segments} stitches={on.stitches} />
+            <RanSheet segments={segments} stitches={on.stitches} cuesOn={mix.cuesOn} onHushCues={hushCues} />
           </ChangeList>
         </div>
       </div>

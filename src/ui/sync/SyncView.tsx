@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Segment } from '@/core/score/segment'
+import type { Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
 import type { FootageProgress, Progress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
@@ -24,9 +25,10 @@ interface Props {
   progress: Progress
   /** The ties of the footage that the page was made with. */
   tied: (Stitches & { footageId: string }) | null
+  mix: Mix
 }
 
-export function SyncView({ id, segments, progress: initial, tied }: Props): ReactNode {
+export function SyncView({ id, segments, progress: initial, tied, mix }: Props): ReactNode {
   const router = useRouter()
   const progress = useProgress(id, initial)
   const { upload, problem, send, cancel } = useUpload(id)
@@ -94,7 +96,15 @@ export function SyncView({ id, segments, progress: initial, tied }: Props): Reac
       <Under progress={progress} footage={ready} upload={upload} problem={problem} onCancel={cancel} />
       {!segments.length && <p className="p-10 text-lg text-quiet">{words.needScore}</p>}
       {segments.length > 0 && tied?.footageId === ready.id && (
-        <Stitching key={ready.id} workoutId={id} segments={segments} footage={ready} tied={tied} captioned={captioned}>
+        <Stitching
+          key={ready.id}
+          workoutId={id}
+          segments={segments}
+          footage={ready}
+          tied={tied}
+          captioned={captioned}
+          mix={mix}
+        >
           <ChooseFile plain label={words.replace} onFile={(file) => void send(file)} />
           {menu}
         </Stitching>

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import type { Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
 import { IconButton } from '../parts/Button'
-import { Level } from './Level'
+import { Level } from '../parts/Level'
 
 const words = texts.watch
 

@@ -1,5 +1,6 @@
 // What was heard, in sentences: why a change is tied where it is, how the session went, and what to tap next.
 import type { FoundStitch } from '../../align/sync'
+import type { Remark } from '../../align/remarks'
 import type { Story, Strayed } from '../../align/story'
 import type { EvidenceKind } from '../../evidence'
 import { formatInstant } from '../../time/clock'
@@ -85,3 +86,22 @@ const COUNTED = [
   { kind: 'chirp', one: 'chirp', more: 'chirps' },
   { kind: 'word', one: 'call', more: 'calls' },
 ] as const satisfies readonly { kind: EvidenceKind; one: string; more: string }[]
+
+/** A remark on a footage, in one sentence. */
+export function remarkSentence(remark: Remark): string {
+  switch (remark.code) {
+    case 'ran-off': {
+      const { segment, count, plannedMs, lastedMs } = remark
+      const others = count > 1 ? `; ${count - 1} more ${count === 2 ? 'is' : 'are'} off by over half a second` : ''
+      return `${nameOf(segment)} ran ${tenths(lastedMs)}, planned ${tenths(plannedMs)}${others}.`
+    }
+    case 'not-confirmed':
+      return remark.count === 1 ? 'Nothing confirms 1 change.' : `Nothing confirms ${remark.count} changes.`
+    case 'not-heard':
+      return remark.count === 1 ? '1 change was not heard.' : `${remark.count} changes were not heard.`
+    case 'own-timer':
+      return 'Your own timer beeps in this film; added cues would sound on top of it.'
+  }
+}
+
+const tenths = (ms: number): string => `${Math.round(ms / 100) / 10} s`

@@ -16,5 +16,7 @@ export default async function SyncPage({ params }: { params: Promise<{ id: strin
   const progress = await progressOf(workout.id)
   const tied = progress.footage && { footageId: progress.footage.id, ...(await listStitches(progress.footage.id)) }
   const segments = tryExpand(workout.score).expansion?.segments ?? []
-  return <SyncView key={workout.id} id={workout.id} segments={segments} progress={progress} tied={tied} />
+  return (
+    <SyncView key={workout.id} id={workout.id} segments={segments} progress={progress} tied={tied} mix={workout.mix} />
+  )
 }
