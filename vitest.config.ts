@@ -21,14 +21,26 @@ export default defineConfig({
         },
       },
       {
-        // Servers, databases, browsers and films: one file at a time has the machine.
+        // Films, sounds, databases, the command: each file has its own, and two run at once.
         extends: true,
         test: {
           ...shared,
-          name: 'whole',
-          include: ['tests/**/*.test.ts'],
-          fileParallelism: false,
+          name: 'files',
+          include: ['tests/*.test.ts'],
+          testTimeout: 180_000,
+          maxWorkers: 2,
           sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        // Whole servers with a browser before them: one at a time has the machine.
+        extends: true,
+        test: {
+          ...shared,
+          name: 'browser',
+          include: ['tests/e2e/**/*.test.ts'],
+          fileParallelism: false,
+          sequence: { groupOrder: 2 },
         },
       },
     ],
