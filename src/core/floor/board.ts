@@ -1,12 +1,11 @@
 // What stands on the screen of the floor at an instant, as data: for whoever stands four metres away.
+import type { Ground } from '../look/overlay'
 import type { Cast } from '../score/cast'
 import type { Segment } from '../score/segment'
 import { weightText } from '../score/formats/station'
 import { SECOND, type Ms, type Share } from '../units'
 import { OTHER_WAY, nameOf, roundOf, setOf, stationOf } from '../words/en/names'
 import { elapsedMs, endMsOf, waits, type FloorState, type Phase } from './machine'
-
-export type Ground = 'work' | 'rest' | 'ready'
 
 export interface Board {
   phase: Phase

@@ -48,7 +48,6 @@ export const floorEventSchema = z.discriminatedUnion('kind', [
 ])
 export type FloorEvent = z.infer<typeof floorEventSchema>
 export type FloorEventKind = FloorEvent['kind']
-export type FloorEventOf<Kind extends FloorEventKind> = Extract<FloorEvent, { kind: Kind }>
 
 /** In the order in which they were told; those of one instant in the order of their keys, on every device alike. */
 export const inOrderTold = (events: readonly FloorEvent[]): FloorEvent[] =>

@@ -3,8 +3,7 @@
 import { z } from 'zod'
 import { longestRising } from '../align/rising'
 import { expand } from '../expand/expand'
-import { Problem } from '../problem'
-import { issueToProblem } from '../read/workoutFile'
+import { readDocument } from '../read/workoutFile'
 import { scoreSchema } from '../score/score'
 import type { Segment } from '../score/segment'
 import { DAY, type Ms } from '../units'
@@ -25,17 +24,7 @@ export const floorLogSchema = z.object({
 export type FloorLog = z.infer<typeof floorLogSchema>
 
 /** @throws Problem `bad-json`, or `bad-document` with the first wrong field as its place. */
-export function readFloorLog(text: string): FloorLog {
-  let data: unknown
-  try {
-    data = JSON.parse(text)
-  } catch (error) {
-    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
-  }
-  const read = floorLogSchema.safeParse(data)
-  if (read.success) return read.data
-  throw issueToProblem(read.error, 'floor log')
-}
+export const readFloorLog = (text: string): FloorLog => readDocument(text, floorLogSchema, 'floor log')
 
 /** What was done, for whoever lays it on footage. */
 export interface Performance {

@@ -4,8 +4,7 @@ import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'
 import type { FloorEvent, FloorEventKind } from './events'
 
-export const PHASES = ['ready', 'countingIn', 'running', 'holding', 'ended'] as const
-export type Phase = (typeof PHASES)[number]
+export type Phase = 'ready' | 'countingIn' | 'running' | 'holding' | 'ended'
 
 export interface FloorState {
   phase: Phase
@@ -45,7 +44,7 @@ export interface Step {
 }
 
 /** Time to get back into place before what is done again. */
-export const COUNT_IN_AGAIN_MS: Ms = 5 * SECOND
+const COUNT_IN_AGAIN_MS: Ms = 5 * SECOND
 
 export const READY: FloorState = {
   ...{ phase: 'ready', at: 0, fromMs: 0, beganMs: 0, countInMs: 0, slotMs: 0 },

@@ -25,7 +25,7 @@ export function runOf(segments: readonly Segment[], events: readonly FloorEvent[
 }
 
 /** Whether a stretch was broken off, and is no take of its segment. */
-export const isBrokenOff = ({ endedBy }: Stretch): boolean =>
+const isBrokenOff = ({ endedBy }: Stretch): boolean =>
   endedBy === 'back' || endedBy === 'repeat' || endedBy === 'restartRound'
 
 /** A stretch with what was said of it. */

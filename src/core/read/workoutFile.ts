@@ -12,16 +12,19 @@ export const workoutFileSchema = z.object({
 })
 
 /** @throws Problem `bad-json`, or `bad-document` with the first wrong field as its place. */
-export function readWorkoutFile(text: string): Score {
+export const readWorkoutFile = (text: string): Score => readDocument(text, workoutFileSchema, 'workout file').score
+
+/** A document of ours from its text. @throws the same. */
+export function readDocument<T>(text: string, schema: z.ZodType<T>, what: DocumentKind): T {
   let data: unknown
   try {
     data = JSON.parse(text)
   } catch (error) {
     throw new Problem({ code: 'bad-json', reason: (error as Error).message })
   }
-  const read = workoutFileSchema.safeParse(data)
-  if (read.success) return read.data.score
-  throw issueToProblem(read.error, 'workout file')
+  const read = schema.safeParse(data)
+  if (read.success) return read.data
+  throw issueToProblem(read.error, what)
 }
 
 /** Lists with a limit of the whole document: the same fact, and so the same sentence, wherever they are checked. */

@@ -2,7 +2,8 @@
 // decides what is shown; `core/floor/board` does.
 'use client'
 import { useRef, type ReactNode } from 'react'
-import type { Board, Ground } from '@/core/floor/board'
+import type { Board } from '@/core/floor/board'
+import type { Ground } from '@/core/look/overlay'
 import { fontPxFor, readableFrom, setInto, type SetText } from '@/core/look/reading'
 import { FONTS } from '@/core/look/palette'
 import { formatClock } from '@/core/time/clock'

@@ -4,7 +4,7 @@ import type { EndedBy, Phase } from '../../floor/machine'
 import type { Segment } from '../../score/segment'
 import { weightText } from '../../score/formats/station'
 import { SECOND, type Ms } from '../../units'
-import { nameOf, repsOf, roundOf } from './names'
+import { nameOf, roundOf } from './names'
 
 /** "20 seconds", "1 minute 30", as it is said. */
 export function spokenLength(ms: Ms): string {
@@ -95,7 +95,6 @@ export const floorTexts = {
   chirpVoices: { off: 'none', plain: 'plain', faint: 'faint and high' },
   chirpsHint:
     'A short trill at each change, by which Sync finds it to the millisecond. Plain ones are in the film to hear. Faint ones are high and quiet; a phone that takes the noise out of its sound may take them out as well.',
-  trySounds: 'Hear them',
   caution: 'Before you begin',
   understood: 'I have read it',
   soundOff: 'The browser keeps the sound off until you press something.',
@@ -173,7 +172,6 @@ export const floorTexts = {
   wall: 'Wall board',
   wallHint: 'A second window shows what runs; a paired phone or tablet runs this floor as well.',
   wallWaits: 'Nothing runs on this floor yet. This board shows it as soon as something does.',
-  nameWithReps: (segment: Segment) => `${nameOf({ ...segment, side: null })}${repsOf(segment)}`,
 } as const
 
 /** Where other machines reach Jivet: the passphrase, and pairing. */

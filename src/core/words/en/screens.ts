@@ -108,8 +108,6 @@ export const texts = {
     noCandidate: 'No other place is known for it. Find the changes, or tie it by hand.',
     notDone: 'Not done',
     notDoneNeedsTie: 'Tie where it begins, or where the next one begins; then it can be marked as not done.',
-    skipTodo: 'Later',
-    nudgeOne: '1 ms',
     forgetTies: 'Forget ties',
     forgetAll: 'All that were heard',
     forgetHands: 'Those made by hand',
