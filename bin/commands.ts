@@ -2,7 +2,7 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
-import { matchReelLogged, type LoggedMatch } from '../src/core/align/logged'
+import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { filesInRow, joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
@@ -196,10 +196,10 @@ function evidenceText(one: Told): string {
 const syncCommand: Command = async (files, options) => {
   const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
-  const performance = options.log ? await performanceIn(options.log) : null
+  const performance = options.log ? await performanceIn(options.log, segments) : null
   const heard = await heardReel(await probedReel(footage, options.signal), options)
   const { evidence, footageMs, placeOf } = joinedReel(heard)
-  const logged = performance && (await naming(options.log ?? '', matchLog(segments, performance, heard)))
+  const logged = performance && matchReelLogged(segments, performance, heard)
   const { found, likeness, doubtful } = logged ?? matchEvidence(segments, evidence, footageMs)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
@@ -345,12 +345,16 @@ async function hearFile({ path, facts }: RecordedFile, signal: AbortSignal): Pro
   return heard
 }
 
-const performanceIn = (file: string): Promise<Performance> =>
+/** Before anything is listened to: a record of another plan is of no use. */
+const performanceIn = (file: string, segments: readonly Segment[]): Promise<Performance> =>
   naming(
     file,
-    readTextFile(file).then((text) => performanceOf(readFloorLog(text))),
+    readTextFile(file).then((text) => {
+      const performance = performanceOf(readFloorLog(text))
+      refuseOtherPlan(segments, performance)
+      return performance
+    }),
   )
-const matchLog = async (...args: Parameters<typeof matchReelLogged>): Promise<LoggedMatch> => matchReelLogged(...args)
 
 const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
 

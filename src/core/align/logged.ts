@@ -51,8 +51,7 @@ export function matchLogged(
   hands: readonly Tie[] = [],
 ): LoggedMatch {
   const known = new Set(segments.map(({ id }) => id))
-  if (performance.stands.length && !performance.stands.some(({ segmentId }) => known.has(segmentId)))
-    throw new Problem({ code: 'log-of-other-plan' })
+  refuseOtherPlan(segments, performance)
   const gone = performance.stands.filter(({ segmentId }) => !known.has(segmentId)).map(({ segmentId }) => segmentId)
   const alone = matchEvidence(segments, evidence, footageMs, hands)
   const changes = changesOf(performance)
@@ -69,6 +68,13 @@ export function matchLogged(
     .filter((tie) => tie.footageMs >= 0 && tie.footageMs <= footageMs)
   if (!agree(alone, ofKind(evidence, 'chirp'), changes, at)) return { ...alone, log: 'other', gone }
   return { found, likeness: placed.confidence, doubtful: false, log: 'placed', gone }
+}
+
+/** @throws Problem `log-of-other-plan` where nothing of what was done is planned. */
+export function refuseOtherPlan(segments: readonly Segment[], { stands }: Performance): void {
+  const known = new Set(segments.map(({ id }) => id))
+  if (stands.length && !stands.some(({ segmentId }) => known.has(segmentId)))
+    throw new Problem({ code: 'log-of-other-plan' })
 }
 
 /** The same over the files of a reel, each with a beginning of its own; times are those of the files in a row. */
