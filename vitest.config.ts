@@ -21,26 +21,15 @@ export default defineConfig({
         },
       },
       {
-        // Films, sounds, databases, the command: each file has its own, and two run at once.
+        // Servers, databases, browsers and films, which use both cores themselves: one file at a time has the machine.
         extends: true,
         test: {
           ...shared,
-          name: 'files',
-          include: ['tests/*.test.ts'],
-          testTimeout: 180_000,
-          maxWorkers: 2,
-          sequence: { groupOrder: 1 },
-        },
-      },
-      {
-        // Whole servers with a browser before them: one at a time has the machine.
-        extends: true,
-        test: {
-          ...shared,
-          name: 'browser',
-          include: ['tests/e2e/**/*.test.ts'],
+          name: 'whole',
+          include: ['tests/**/*.test.ts'],
+          testTimeout: 120_000,
           fileParallelism: false,
-          sequence: { groupOrder: 2 },
+          sequence: { groupOrder: 1 },
         },
       },
     ],
