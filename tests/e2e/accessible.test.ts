@@ -113,4 +113,31 @@ describe.each(['day', 'night'] as const)('by %s', (theme) => {
       }
     }
   })
+
+  it('Floor, before a session, while it runs, and after it', async () => {
+    const { page } = desk
+    await desk.open(
+      'Seen and heard',
+      'circuit Main: 1 round, 40 on, lead 5, last rest dropped\n  Jug lift (sides none)\n',
+    )
+    await page.goto(page.url().replace('/score', '/floor'))
+    await page.getByRole('radio', { name: 'Rehearse' }).click()
+    const read = page.getByRole('checkbox', { name: 'I have read it' })
+    if (!(await read.isChecked())) await read.check()
+    expect(await faults(), 'before').toEqual([])
+    await page.getByRole('button', { name: 'Rehearse', exact: true }).click()
+    await page.getByTestId('floor-count').waitFor()
+    expect(await faults(), 'counting in').toEqual([])
+    await page.keyboard.press('PageDown')
+    await page.keyboard.press('PageDown')
+    await page.locator('[data-ground=work]').waitFor()
+    expect(await faults(), 'work').toEqual([])
+    await page.getByRole('button', { name: 'More' }).click()
+    await page.getByRole('dialog').waitFor()
+    expect(await faults('[role=dialog]'), 'more').toEqual([])
+    await page.getByRole('button', { name: 'End', exact: true }).click()
+    await page.getByRole('button', { name: 'See what happened' }).click()
+    await page.getByRole('table').waitFor()
+    expect(await faults(), 'after').toEqual([])
+  })
 })
