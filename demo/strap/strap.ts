@@ -1,16 +1,15 @@
 // SIMULATED heart-rate strap: stands in for a strap on somebody's chest, and says so. It speaks the standard's bytes
 // over a WebSocket on this machine: `npm run strap`, then tick the strap on the Floor page.
 import { WebSocketServer } from 'ws'
-import { heartRateBytes } from '../../src/core/floor/heart'
+import { heartRateBytes, STRAP_PORT } from '../../src/core/floor/heart'
 
-const PORT = Number(process.env.JIVET_STRAP_PORT ?? 4320)
 const REST_BPM = 62
 const WORK_BPM = 158
 /** One go round: a made-up body warms up, works, and rests. */
 const CYCLE_S = 90
 
-const server = new WebSocketServer({ host: '127.0.0.1', port: PORT, perMessageDeflate: false })
-server.on('listening', () => console.log(`SIMULATED heart-rate strap at ws://127.0.0.1:${PORT}`))
+const server = new WebSocketServer({ host: '127.0.0.1', port: STRAP_PORT, perMessageDeflate: false })
+server.on('listening', () => console.log(`SIMULATED heart-rate strap at ws://127.0.0.1:${STRAP_PORT}`))
 server.on('error', (error) => {
   console.error(`The simulated strap cannot be had: ${error.message}`)
   process.exit(1)

@@ -2,11 +2,12 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
+import { STRAP_PORT } from '../core/floor/heart'
 import { theDoor } from './access/door'
-import { entryFor, sessionIn } from './access/entry'
+import { DEVICE_HEADER, entryFor, FROM_HEADER, sessionIn } from './access/entry'
 import { LENGTH_HEADER } from './attachment'
 import { isOwnHost } from './http'
-import { findSession } from './sessions'
+import { workoutOfSession } from './sessions'
 import { readSettings } from './settings'
 
 const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
@@ -22,7 +23,7 @@ const pagePolicy = (nonce: string): string =>
     "media-src 'self' blob:",
     "font-src 'self'",
     // Besides us, the simulated heart-rate strap on the machine of whoever looks.
-    "connect-src 'self' ws://127.0.0.1:4320",
+    `connect-src 'self' ws://127.0.0.1:${STRAP_PORT}`,
     "worker-src 'self' blob:",
     "object-src 'none'",
     "base-uri 'none'",
@@ -59,10 +60,6 @@ function refusal(request: IncomingMessage): { status: number; text: string } | n
   return null
 }
 
-/** What the gate tells pages of whoever asks; nobody else can. */
-const DEVICE_HEADER = 'x-jivet-device'
-const FROM_HEADER = 'x-jivet-from'
-
 function gate(request: IncomingMessage, response: ServerResponse): boolean {
   delete request.headers[DEVICE_HEADER]
   request.headers[FROM_HEADER] = request.socket.remoteAddress ?? ''
@@ -88,7 +85,7 @@ async function admitted(request: IncomingMessage, response: ServerResponse): Pro
   const pass = door.passes.passIn(request.headers.cookie, Date.now())
   if (pass?.kind === 'device') request.headers[DEVICE_HEADER] = pass.workoutId
   const session = pass?.kind === 'device' ? sessionIn(path) : null
-  const sessionOf = session ? await workoutOf(session) : null
+  const sessionOf = session ? await workoutOfSession(session) : null
   const entry = entryFor({ method: request.method ?? '', path, pass }, sessionOf)
   switch (entry) {
     case 'in':
@@ -111,12 +108,6 @@ async function admitted(request: IncomingMessage, response: ServerResponse): Pro
       return false
   }
 }
-
-const workoutOf = (sessionId: string): Promise<string | null> =>
-  findSession(sessionId).then(
-    ({ workoutId }) => workoutId,
-    () => null,
-  )
 
 function answer(response: ServerResponse, status: number, text: string): void {
   response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8' })

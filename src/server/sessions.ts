@@ -1,5 +1,6 @@
 // Sessions run on the floor, in the database: opened with the plan as it is, told line by line as they happen, ended.
 // A line is known again by its key, so that whoever is not sure that it arrived sends it once more.
+import { isOfPlan } from '../core/align/logged'
 import { floorEventSchema, type FloorEvent } from '../core/floor/events'
 import { performanceOf, type FloorLog } from '../core/floor/log'
 import { Problem } from '../core/problem'
@@ -36,12 +37,15 @@ interface Row {
   opened_at: Date
   seen_ms: number
   ended_at: Date | null
+}
+
+/** What tells the time of a session. */
+interface Clocked extends Pick<Row, 'id' | 'speed' | 'seen_ms' | 'ended_at'> {
   /** By the database's clock. */
   since_ms: number
 }
 
 const COLUMNS = ['id', 'workout_id', 'score', 'rehearsal', 'speed', 'chirps', 'opened_at', 'seen_ms', 'ended_at']
-const sinceOpened = () => sql()`(extract(epoch from clock_timestamp() - opened_at) * 1000)::float8 as since_ms`
 
 const fromRow = (row: Row): FloorSession => ({
   id: row.id,
@@ -93,6 +97,12 @@ export type SessionFacts = Pick<FloorSession, 'id' | 'score' | 'rehearsal' | 'sp
 export const sessionFacts = ({ id, score, rehearsal, speed, chirps }: FloorSession): SessionFacts => ({
   ...{ id, score, rehearsal, speed, chirps },
 })
+
+/** Whose floor a session is on; null where there is no such session. */
+export async function workoutOfSession(id: string): Promise<string | null> {
+  const [row] = await sql()<{ workout_id: string }[]>`select workout_id from sessions where id = ${id}`
+  return row?.workout_id ?? null
+}
 
 /** A session that is over, as it is listed. */
 export interface SessionEntry {
@@ -158,8 +168,10 @@ export async function tellSession(id: string, { events, seenMs, after }: Telling
 
 /** @throws Problem `not-found`. */
 export async function toldSince(id: string, after: number): Promise<Told> {
-  const [row] = await sql()<Row[]>`
-    select ${sql()(COLUMNS)}, ${sinceOpened()} from sessions where id = ${id}`
+  // Asked every second by every page: the plan stays where it is.
+  const [row] = await sql()<Clocked[]>`
+    select id, speed, seen_ms, ended_at, (extract(epoch from clock_timestamp() - opened_at) * 1000)::float8 as since_ms
+    from sessions where id = ${id}`
   if (!row) throw new Problem({ code: 'not-found', what: 'session' })
   const lines = await sql()<{ number: string; event: unknown }[]>`
     select number, event from session_events where session_id = ${id} and number > ${after} order by number`
@@ -179,7 +191,7 @@ const kept = globalThis as typeof globalThis & { jivetFloorClocks?: Map<string, 
  * What time it is in a session: by this process's clock, which no change of the machine's clock moves, from when it
  * first saw it; never before a page was last heard from.
  */
-function nowMsOf({ id, since_ms, speed, seen_ms }: Row): Ms {
+function nowMsOf({ id, since_ms, speed, seen_ms }: Clocked): Ms {
   const clocks = (kept.jivetFloorClocks ??= new Map())
   const first = clocks.get(id) ?? { atMs: Math.max(since_ms * speed, seen_ms), onClock: performance.now() }
   clocks.set(id, first)
@@ -207,6 +219,5 @@ export async function recordFor(workoutId: string, segments: readonly Segment[])
     order by opened_at desc limit 1`
   if (!row) return null
   const log = await floorLogOf(row.id)
-  const planned = new Set(segments.map(({ id }) => id))
-  return performanceOf(log).stands.some(({ segmentId }) => planned.has(segmentId)) ? log : null
+  return isOfPlan(segments, performanceOf(log)) ? log : null
 }

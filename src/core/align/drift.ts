@@ -2,9 +2,10 @@
 // nothing of it.
 import type { Kind, Segment } from '../score/segment'
 import { KINDS } from '../score/segment'
+import { sum } from '../sum'
 import type { Ms } from '../units'
 import { boundariesOf, tieKey } from './boundaries'
-import { SURE, type Stitch } from './ties'
+import { isSure, type Stitch } from './ties'
 
 export interface DriftRow {
   segment: Segment
@@ -51,11 +52,9 @@ export function driftOf(segments: readonly Segment[], stitches: readonly Stitch[
     const of = rows.filter((row) => row.segment.kind === kind && row.plannedMs !== null)
     return {
       ...{ kind, segments: of.length },
-      plannedMs: of.reduce((sum, row) => sum + (row.plannedMs ?? 0), 0),
-      lastedMs: of.reduce((sum, row) => sum + row.lastedMs, 0),
+      plannedMs: sum(of.map((row) => row.plannedMs ?? 0)),
+      lastedMs: sum(of.map((row) => row.lastedMs)),
     }
   })
   return { rows, sums: sums.filter((one) => one.segments > 0) }
 }
-
-const isSure = ({ origin, confidence }: Stitch): boolean => origin === 'hand' || confidence >= SURE

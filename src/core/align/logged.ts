@@ -71,10 +71,14 @@ export function matchLogged(
 }
 
 /** @throws Problem `log-of-other-plan` where nothing of what was done is planned. */
-export function refuseOtherPlan(segments: readonly Segment[], { stands }: Performance): void {
+export function refuseOtherPlan(segments: readonly Segment[], performance: Performance): void {
+  if (performance.stands.length && !isOfPlan(segments, performance)) throw new Problem({ code: 'log-of-other-plan' })
+}
+
+/** Whether anything that was done is planned. */
+export function isOfPlan(segments: readonly Segment[], { stands }: Performance): boolean {
   const known = new Set(segments.map(({ id }) => id))
-  if (stands.length && !stands.some(({ segmentId }) => known.has(segmentId)))
-    throw new Problem({ code: 'log-of-other-plan' })
+  return stands.some(({ segmentId }) => known.has(segmentId))
 }
 
 /** The same over the files of a reel, each with a beginning of its own; times are those of the files in a row. */

@@ -3,7 +3,7 @@ import type { EvidenceKind } from '../evidence'
 import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import { SURE, type Stitch } from './ties'
+import { isSure, type Stitch } from './ties'
 
 /** A stretch that took longer or shorter than planned, between two changes that are sure. */
 export interface Strayed {
@@ -36,17 +36,17 @@ export function storyOf(segments: readonly Segment[], stitches: readonly Stitch[
   const boundaries = boundariesOf(segments).filter(({ audible }) => audible)
   const tied = new Map(stitches.map((one) => [tieKey(one), one]))
   const ties = boundaries.map((boundary) => tied.get(tieKey(boundary)))
-  const isSure = ties.map((tie) => tie !== undefined && (tie.origin === 'hand' || tie.confidence >= SURE))
-  const sure = isSure.filter(Boolean).length
+  const areSure = ties.map((tie) => tie !== undefined && isSure(tie))
+  const sure = areSure.filter(Boolean).length
   const all = ties.filter(Boolean).length
   return {
     ...{ sure, likely: all - sure, open: boundaries.length - all },
     heard: heardIn(ties.flatMap((tie) => tie?.evidence ?? [])),
     strayed: strayedIn(
       segments,
-      ties.filter((_, at) => isSure[at]).flatMap((tie) => tie ?? []),
+      ties.filter((_, at) => areSure[at]).flatMap((tie) => tie ?? []),
     ),
-    ask: middleOfLongest(boundaries, isSure),
+    ask: middleOfLongest(boundaries, areSure),
   }
 }
 
@@ -74,11 +74,11 @@ function strayedIn(segments: readonly Segment[], sure: readonly Stitch[]): Stray
 }
 
 /** In the middle of what is unsure: with it, both halves are held at their ends. */
-function middleOfLongest(boundaries: readonly Boundary[], isSure: readonly boolean[]): Boundary | null {
+function middleOfLongest(boundaries: readonly Boundary[], areSure: readonly boolean[]): Boundary | null {
   let best = { from: 0, length: 0 },
     from = 0
-  for (let at = 0; at <= isSure.length; at++) {
-    if (at < isSure.length && !isSure[at]) continue
+  for (let at = 0; at <= areSure.length; at++) {
+    if (at < areSure.length && !areSure[at]) continue
     if (at - from > best.length) best = { from, length: at - from }
     from = at + 1
   }

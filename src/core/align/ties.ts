@@ -36,6 +36,10 @@ export type Stitch = z.infer<typeof stitchSchema>
 /** From here on a tie is sure. */
 export const SURE: Share = 0.9
 
+/** Whether a tie is sure; a hand is taken at its word. */
+export const isSure = ({ origin, confidence }: Pick<Stitch, 'origin' | 'confidence'>): boolean =>
+  origin === 'hand' || confidence >= SURE
+
 /** A tie made by hand. */
 export const handStitch = ({ segmentId, edge, footageMs }: Tie): Stitch => ({
   segmentId,

@@ -1,9 +1,10 @@
 // What is unsure about the ties of a footage, most harmful first: where a viewer may see a count that is wrong, by how
 // much, and for how many changes. One question for each stretch that hangs together, and not one for each change.
 import type { Segment } from '../score/segment'
+import { sum } from '../sum'
 import { SECOND, type Ms, type Share } from '../units'
 import { boundariesOf, tieKey, type BoundaryName } from './boundaries'
-import { SURE, type Stitch } from './ties'
+import { isSure, type Stitch } from './ties'
 
 /**
  * `unsure`: it is tied, and the tie may be wrong. `unheard`: nothing ties it, nor those beside it, and how long they
@@ -37,7 +38,6 @@ interface Placed extends BoundaryName {
   plannedMs: Ms
   weight: Share
   stitch: Stitch | undefined
-  isSure: boolean
 }
 
 /** @param stitches of one footage, in any order. */
@@ -47,16 +47,15 @@ export function todoOf(segments: readonly Segment[], stitches: readonly Stitch[]
     const stitch = tied.get(tieKey(boundary))
     const works = segments[at]?.kind === 'work' || segments[at - 1]?.kind === 'work'
     const { segmentId, edge, audible, plannedMs } = boundary
-    const isSure = stitch !== undefined && (stitch.origin === 'hand' || stitch.confidence >= SURE)
-    return { segmentId, edge, audible, plannedMs, stitch, isSure, weight: works ? BESIDE_WORK : APART_FROM_WORK }
+    return { segmentId, edge, audible, plannedMs, stitch, weight: works ? BESIDE_WORK : APART_FROM_WORK }
   })
   const unsure = placed.flatMap((one): Todo[] => {
-    if (!one.stitch || one.isSure) return []
+    if (!one.stitch || isSure(one.stitch)) return []
     const harmMs = one.weight * (1 - one.stitch.confidence) * offOf(one.stitch)
     return [{ segmentId: one.segmentId, edge: one.edge, why: 'unsure', harmMs, changes: 1 }]
   })
   return [...unsure, ...unheardIn(segments, placed)]
-    .filter(({ harmMs, changes }) => harmMs >= SEEN_MS * Math.min(1, changes))
+    .filter(({ harmMs }) => harmMs >= SEEN_MS)
     .sort((one, other) => other.harmMs - one.harmMs)
 }
 
@@ -75,7 +74,7 @@ function unheardIn(segments: readonly Segment[], placed: readonly Placed[]): Tod
     const asked = askedIn(segments, placed, from - 1, at)
     const looseMs = loosenessOf(segments, placed, from - 1, at)
     if (asked && looseMs >= SEEN_MS) {
-      const harmMs = run.reduce((sum, { weight }) => sum + weight * looseMs, 0)
+      const harmMs = looseMs * sum(run.map(({ weight }) => weight))
       todos.push({ segmentId: asked.segmentId, edge: asked.edge, why: 'unheard', harmMs, changes: run.length })
     }
     from = at + 1
@@ -110,11 +109,12 @@ function loosenessOf(segments: readonly Segment[], placed: readonly Placed[], be
   const left = placed[before],
     right = placed[after]
   if (!left?.stitch || !right?.stitch) {
-    const planned = segments.slice(Math.max(0, before), after).reduce((sum, { durationMs }) => sum + durationMs, 0)
-    return STRAYS_AT_ONCE_MS + STRAYS * planned
+    return STRAYS_AT_ONCE_MS + STRAYS * plannedMsOf(segments.slice(Math.max(0, before), after))
   }
   const between = segments.slice(before, after)
-  const open = between.filter(({ pace }) => pace !== 'fixed').reduce((sum, { durationMs }) => sum + durationMs, 0)
+  const open = plannedMsOf(between.filter(({ pace }) => pace !== 'fixed'))
   const off = Math.abs(right.stitch.footageMs - left.stitch.footageMs - (right.plannedMs - left.plannedMs))
   return Math.max(off, Math.min(open, TALK_HIDES_MS))
 }
+
+const plannedMsOf = (segments: readonly Segment[]): Ms => sum(segments.map(({ durationMs }) => durationMs))

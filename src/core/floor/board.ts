@@ -3,6 +3,7 @@ import type { Ground } from '../look/overlay'
 import type { Cast } from '../score/cast'
 import type { Segment } from '../score/segment'
 import { weightText } from '../score/formats/station'
+import { sum } from '../sum'
 import { SECOND, type Ms, type Share } from '../units'
 import { OTHER_WAY, nameOf, roundOf, setOf, stationOf } from '../words/en/names'
 import { elapsedMs, endMsOf, waits, type FloorState, type Phase } from './machine'
@@ -54,7 +55,7 @@ export function boardOf({ segments, cast, state, nowMs }: BoardOf): Board {
     next: over ? null : nextOf(segments, cast, at),
     waits: clock.waits && !over,
     inMs: nowMs,
-    leftMs: (clock.leftMs ?? 0) + rest.reduce((sum, { durationMs }) => sum + durationMs, 0),
+    leftMs: (clock.leftMs ?? 0) + sum(rest.map(({ durationMs }) => durationMs)),
     leftIsGuess: (clock.waits && !over) || rest.some(({ estimated, slot }) => estimated && !slot),
   }
 }

@@ -1,4 +1,7 @@
 // A heart-rate strap's measurement as its standard has it: Bluetooth Heart Rate Service 1.0, characteristic 0x2A37.
+/** Where the simulated strap listens, on the machine of whoever looks. */
+export const STRAP_PORT = 4320
+
 const RATE_IS_LONG = 1
 const CONTACT_IS_KNOWN = 4
 const CONTACT = 2

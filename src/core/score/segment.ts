@@ -89,6 +89,9 @@ export interface Totals {
   maxMs: Ms | null
 }
 
+/** How long a plan is, for whoever shows no more of it. */
+export type Planned = Pick<Totals, 'totalMs' | 'estimated'>
+
 export interface Expansion extends Totals {
   segments: Segment[]
 }

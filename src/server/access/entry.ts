@@ -10,9 +10,13 @@ export type Pass = { kind: 'owner' } | { kind: 'device'; workoutId: string }
  */
 export type Entry = 'in' | 'ask' | 'pair' | 'shut'
 
+/** What the gate tells pages of whoever asks; whatever a request brought under these names is taken off it. */
+export const DEVICE_HEADER = 'x-jivet-device'
+export const FROM_HEADER = 'x-jivet-from'
+
 const OPEN = /^\/(?:_next\/static\/|icon\.svg$|api\/health$|enter$|api\/enter$)/
 const PAIRING = /^\/pair\/[\w-]+$/
-const SESSION = /^\/api\/sessions\/([0-9a-f-]{36})(?:\/|$)/
+const SESSION = /^\/api\/sessions\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})(?:\/|$)/
 
 export interface Asked {
   method: string

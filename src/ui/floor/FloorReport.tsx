@@ -7,10 +7,9 @@ import type { FloorLog } from '@/core/floor/log'
 import { formatLength } from '@/core/time/clock'
 import { floorTexts } from '@/core/words/en/floor'
 import { nameOf, roundOf } from '@/core/words/en/names'
+import { PLAIN_LINK } from '../parts/Button'
 
 const words = floorTexts.report
-
-const PLAIN_LINK = 'inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper'
 
 interface Props {
   workoutId: string

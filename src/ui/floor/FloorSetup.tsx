@@ -2,11 +2,11 @@
 'use client'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
-import type { Totals } from '@/core/score/segment'
+import type { Planned } from '@/core/score/segment'
 import { formatLength } from '@/core/time/clock'
 import { floorTexts as words } from '@/core/words/en/floor'
 import { texts } from '@/core/words/en/screens'
-import { Button } from '../parts/Button'
+import { Button, PLAIN_LINK } from '../parts/Button'
 import { CheckField } from '../parts/CheckField'
 import { ChoiceField } from '../parts/fields'
 import { PairButton } from './PairSheet'
@@ -16,7 +16,7 @@ import type { FloorWishes } from './useFloorWishes'
 
 interface Props {
   workoutId: string
-  totals: Totals
+  planned: Planned
   wishes: FloorWishes
   onWish: (part: Partial<FloorWishes>) => void
   before: readonly SessionBefore[]
@@ -24,7 +24,7 @@ interface Props {
   onBegin: () => void
 }
 
-export function FloorSetup({ workoutId, totals, wishes, onWish, before, busy, onBegin }: Props): ReactNode {
+export function FloorSetup({ workoutId, planned, wishes, onWish, before, busy, onBegin }: Props): ReactNode {
   return (
     <main
       id="content"
@@ -60,7 +60,7 @@ export function FloorSetup({ workoutId, totals, wishes, onWish, before, busy, on
             {wishes.rehearsal ? words.rehearse : words.begin}
           </Button>
           <p className="font-display text-3xl">
-            {totals.estimated ? words.about(formatLength(totals.totalMs)) : formatLength(totals.totalMs)}
+            {planned.estimated ? words.about(formatLength(planned.totalMs)) : formatLength(planned.totalMs)}
           </p>
           {!wishes.understood && <p className="text-quiet">{words.readFirst}</p>}
         </div>
@@ -122,12 +122,7 @@ function Aside({
         <h2 className="text-2xl">{words.beside}</h2>
         <p className="text-quiet">{words.wallHint}</p>
         <div className="flex flex-wrap gap-3">
-          <a
-            href={`/w/${workoutId}/floor?board`}
-            target="_blank"
-            rel="noreferrer"
-            className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper"
-          >
+          <a href={`/w/${workoutId}/floor?board`} target="_blank" rel="noreferrer" className={PLAIN_LINK}>
             {words.wall}
           </a>
           <PairButton workoutId={workoutId} />

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { toast } from 'sonner'
-import type { Totals } from '@/core/score/segment'
+import type { Planned } from '@/core/score/segment'
 import { formatLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { floorTexts as words } from '@/core/words/en/floor'
@@ -24,7 +24,7 @@ interface Under {
 
 interface Props {
   workoutId: string
-  totals: Totals | null
+  planned: Planned | null
   /** The session that stands on this floor already. */
   under: Under | null
   before: readonly SessionBefore[]
@@ -41,8 +41,8 @@ export function FloorView(props: Props): ReactNode {
     () => true,
     () => false,
   )
-  if (!props.totals || !props.totals.totalMs) return <Empty />
-  return here ? <Floor {...props} totals={props.totals} /> : <main id="content" className="flex-1" />
+  if (!props.planned || !props.planned.totalMs) return <Empty />
+  return here ? <Floor {...props} planned={props.planned} /> : <main id="content" className="flex-1" />
 }
 
 function Empty(): ReactNode {
@@ -54,7 +54,7 @@ function Empty(): ReactNode {
   )
 }
 
-function Floor({ workoutId, totals, under, before, wallBoard }: Props & { totals: Totals }): ReactNode {
+function Floor({ workoutId, planned, under, before, wallBoard }: Props & { planned: Planned }): ReactNode {
   const router = useRouter()
   const { wishes, change } = useFloorWishes()
   const [running, setRunning] = useState<Under | null>(null)
@@ -96,7 +96,7 @@ function Floor({ workoutId, totals, under, before, wallBoard }: Props & { totals
         }
       />
     )
-  return <FloorSetup {...{ workoutId, totals, wishes, before, busy }} onWish={change} onBegin={begin} />
+  return <FloorSetup {...{ workoutId, planned, wishes, before, busy }} onWish={change} onBegin={begin} />
 }
 
 /** How often a board looks whether something runs. */

@@ -1,11 +1,10 @@
 // The simulated heart-rate strap, while a session runs: shown every second, written down every few.
 'use client'
 import { useEffect, useState } from 'react'
-import { heartRateIn } from '@/core/floor/heart'
+import { heartRateIn, STRAP_PORT } from '@/core/floor/heart'
 import type { FloorLink } from './FloorLink'
 
-/** Where the stand-in listens; `demo/strap` has the same. */
-const ADDRESS = 'ws://127.0.0.1:4320'
+const ADDRESS = `ws://127.0.0.1:${STRAP_PORT}`
 const WRITTEN_EVERY_MS = 5000
 const AGAIN_MS = 3000
 /** A strap that says nothing for so long is not worn. */

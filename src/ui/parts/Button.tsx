@@ -10,6 +10,9 @@ const WEIGHTS: Record<Weight, string> = {
   bare: 'text-ink hover:bg-ink hover:text-paper px-3',
 }
 
+/** A link that looks like a plain button. */
+export const PLAIN_LINK = `inline-flex min-h-10 items-center font-bold ${WEIGHTS.plain}`
+
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   weight?: Weight
   icon?: ReactNode

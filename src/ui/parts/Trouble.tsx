@@ -4,7 +4,7 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import { Bar } from './Bar'
-import { Button } from './Button'
+import { Button, PLAIN_LINK } from './Button'
 
 export function Trouble({ heading, retry }: { heading: string; retry?: () => void }): ReactNode {
   return (
@@ -18,10 +18,7 @@ export function Trouble({ heading, retry }: { heading: string; retry?: () => voi
               {texts.trouble.retry}
             </Button>
           )}
-          <Link
-            href="/"
-            className="inline-flex min-h-10 items-center border-2 border-ink px-4 font-bold hover:bg-ink hover:text-paper"
-          >
+          <Link href="/" className={PLAIN_LINK}>
             {texts.trouble.back}
           </Link>
         </div>

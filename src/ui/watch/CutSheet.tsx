@@ -5,7 +5,7 @@ import { RadioGroup } from 'radix-ui'
 import { useMemo, type ReactNode } from 'react'
 import type { FitChoice } from '@/core/cut/choices'
 import { FITS, type CutChange, type CutWishes, type Fit } from '@/core/cut/fit'
-import type { Segment, Totals } from '@/core/score/segment'
+import type { Planned, Segment } from '@/core/score/segment'
 import { formatClock, formatInstant } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { changeText, cutTexts as words, fitSummary } from '@/core/words/en/cuts'
@@ -19,8 +19,6 @@ const PARTS: Record<FitChoice['parts'][number]['kind'], string> = {
   reused: 'bg-[repeating-linear-gradient(135deg,var(--land)_0_5px,var(--ink)_5px_8px)]',
   drawn: 'bg-water',
 }
-
-export type Planned = Pick<Totals, 'totalMs' | 'estimated'>
 
 interface Props {
   open: boolean

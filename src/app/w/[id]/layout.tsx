@@ -2,6 +2,7 @@ import { headers } from 'next/headers'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
 import { Problem } from '@/core/problem'
+import { DEVICE_HEADER } from '@/server/access/entry'
 import { idFrom } from '@/server/http'
 import { newestPack } from '@/server/packs'
 import { currentFootage } from '@/server/footage'
@@ -27,7 +28,7 @@ export default async function WorkoutLayout({
       throw error
     })
   // A paired device has this floor, and no way from it.
-  const paired = (await headers()).get('x-jivet-device') !== null
+  const paired = (await headers()).get(DEVICE_HEADER) !== null
   const [footage, pack, filmed] = await Promise.all([currentFootage(id), newestPack(id), wasFilmedHere(id)])
   const tied = footage ? (await listStitches(footage.id)).stitches.length : 0
   const done = {

@@ -24,12 +24,13 @@ export default async function FloorPage({ params, searchParams }: Props): Promis
     if (workoutId === id) return <FloorReport workoutId={id} sessionId={shown} log={await floorLogOf(shown)} />
   }
   const under = await sessionUnderWay(id)
+  const { expansion } = tryExpand(score)
   const before = await sessionsBefore(id)
   return (
     <FloorView
       key={id}
       workoutId={id}
-      totals={tryExpand(score).expansion}
+      planned={expansion && { totalMs: expansion.totalMs, estimated: expansion.estimated }}
       under={under && { session: sessionFacts(under), told: await toldSince(under.id, 0) }}
       before={before.map((one) => ({ ...one, openedAt: one.openedAt.toISOString() }))}
       wallBoard={board !== undefined}
