@@ -7,6 +7,7 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     reporters: ['default', ['json', { outputFile: 'tmp/vitest.json' }]],
+    globalSetup: 'tests/freshCache.ts',
     projects: [
       {
         // Pure code, beside its source: files share a worker, and two run at once.

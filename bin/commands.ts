@@ -38,7 +38,9 @@ import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
 import { writeWav } from '../src/core/write/wav'
-import { gatherEvidence, type Gathered } from '../src/engine/gather'
+import { contentHash } from '../src/engine/contentHash'
+import type { Gathered } from '../src/engine/gather'
+import { gatherOnce } from '../src/engine/gatherOnce'
 import { readPlanFile, readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
@@ -339,7 +341,7 @@ async function probedReel(footage: readonly string[], signal: AbortSignal): Prom
 async function hearFile({ path, facts }: RecordedFile, signal: AbortSignal): Promise<Gathered> {
   if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, path)
   const onProgress = progressOnTerminal('hear')
-  const heard = await naming(path, gatherEvidence(path, facts, { onProgress, signal }))
+  const heard = await naming(path, gatherOnce({ path, hash: await contentHash(path) }, facts, { onProgress, signal }))
   if (heard.deaf) complain(heard.deaf.message)
   if (heard.blind) complain(WARNINGS.notWatched)
   return heard

@@ -18,6 +18,7 @@ const parts = async () => ({
   ...(await import('../src/server/tidy')),
   ...(await import('../src/server/tasks/prepare')),
   ...(await import('../src/server/progress')),
+  ...(await import('../src/engine/contentHash')),
 })
 const home = startedDatabase(async () => {
   await (await import('../src/server/migrate')).migrate()
@@ -217,12 +218,12 @@ describe('an upload whose server died', () => {
   it.each(['before the hash was noted', 'after the note', 'after the move'])(
     '%s is prepared all the same',
     async (when) => {
-      const { addFootage, hashOf, updateFootage, moveIntoStore } = await parts()
+      const { addFootage, contentHash, updateFootage, moveIntoStore } = await parts()
       const workoutId = await workout()
       const upload = uploaded(`gap-${when.length}`, workoutId)
       const id = await addFootage({ workoutId, name: 'a.mp4', bytes: 1, upload })
       const path = join(home, 'uploads', upload)
-      const hash = await hashOf(path)
+      const hash = await contentHash(path)
       if (when !== 'before the hash was noted') await updateFootage(id, { hash })
       if (when === 'after the move') await moveIntoStore(path, hash)
       await prepareNext()

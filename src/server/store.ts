@@ -1,11 +1,10 @@
 // Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's
 // path.
-import { createHash, randomUUID } from 'node:crypto'
-import { createReadStream } from 'node:fs'
+import { randomUUID } from 'node:crypto'
 import { access, mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { pipeline } from 'node:stream/promises'
 import { Problem } from '../core/problem'
+import { contentHash } from '../engine/contentHash'
 import { readSettings } from './settings'
 
 const root = (): string => readSettings().JIVET_HOME
@@ -43,16 +42,9 @@ export const isThere = (path: string): Promise<boolean> =>
   )
 export const isStored = (hash: string): Promise<boolean> => isThere(storedPath(hash))
 
-/** SHA-256 of a file, in hexadecimal digits. */
-export async function hashOf(path: string): Promise<string> {
-  const sum = createHash('sha256')
-  await pipeline(createReadStream(path), sum)
-  return sum.digest('hex')
-}
-
 /** Moves a finished file into the store. @returns its hash. A file that is there already is not kept twice. */
 export async function keepFile(path: string): Promise<string> {
-  const hash = await hashOf(path)
+  const hash = await contentHash(path)
   await moveIntoStore(path, hash)
   return hash
 }

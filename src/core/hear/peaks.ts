@@ -75,7 +75,10 @@ export function unpackPeaks(bytes: Uint8Array): PeakLevel[] {
   const levels: PeakLevel[] = []
   for (let at = 0; at + 8 <= bytes.length;) {
     const length = view.getUint32(at + 4, true) * 2
-    levels.push({ step: view.getUint32(at, true), pairs: new Int8Array(bytes.slice(at + 8, at + 8 + length).buffer) })
+    levels.push({
+      step: view.getUint32(at, true),
+      pairs: new Int8Array(bytes.buffer, bytes.byteOffset + at + 8, length).slice(),
+    })
     at += 8 + length
   }
   return levels

@@ -5,7 +5,9 @@ import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
 import { WARNINGS } from '../../core/words/en/problems'
-import { gatherEvidence, type Gathered } from '../../engine/gather'
+import { contentHash } from '../../engine/contentHash'
+import type { Gathered } from '../../engine/gather'
+import { gatherOnce } from '../../engine/gatherOnce'
 import type { ListenOptions } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { makeProxy } from '../../engine/proxy'
@@ -23,7 +25,6 @@ import {
 import type { Job } from '../jobs'
 import {
   discard,
-  hashOf,
   isStored,
   isThere,
   keepBytes,
@@ -47,7 +48,7 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const proxyShare = facts.browserPlayable ? 0 : 0.6
   const hearShare = 0.9 - proxyShare
   const onHeard = (share: Share): void => onShare(0.1 + hearShare * share)
-  const gathered = await gatherOn(footage.id, path, facts, { signal, onProgress: onHeard })
+  const gathered = await gatherOn(footage.id, { path, hash }, facts, { signal, onProgress: onHeard })
   const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts, { signal, onShare: onProxy, attempt })
   const peaksHash = gathered.peaks && (await keepBytes(packPeaks(gathered.peaks)))
@@ -63,12 +64,12 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
 /** Hears on from where an earlier attempt was ended. */
 async function gatherOn(
   footageId: string,
-  path: string,
+  file: { path: string; hash: string },
   facts: FootageFacts,
   options: ListenOptions,
 ): Promise<Gathered> {
   const kept: Promise<void>[] = []
-  const gathered = await gatherEvidence(path, facts, {
+  const gathered = await gatherOnce(file, facts, {
     ...{ ...options, known: await heardPieces(footageId) },
     // What could not be kept is heard again, if it comes to that.
     onPiece: (piece, evidence) => void kept.push(keepPiece(footageId, piece, evidence).catch(() => undefined)),
@@ -96,7 +97,7 @@ async function claimUpload({ id, hash: noted, upload: name }: Footage): Promise<
   const upload = join(uploadsFolder(), basename(name ?? ''))
   const waits = name !== null && (await isThere(upload))
   if (!waits && !(noted && (await isStored(noted)))) throw new Problem({ code: 'upload-gone' })
-  const hash = noted ?? (await hashOf(upload))
+  const hash = noted ?? (await contentHash(upload))
   if (!noted) await updateFootage(id, { hash })
   if (waits) await moveIntoStore(upload, hash)
   await discard(`${upload}.json`)
