@@ -22,7 +22,7 @@ for (const [minutes, plan] of [
   const strays = Array.from({ length: minutes * 6 }, (_, at) => beep(1300 + at * 9973, 800 + (at % 4) * 300))
   const evidence = [...marks, ...strays].sort(byTime)
   const started = performance.now()
-  const { found } = matchEvidence(segments, evidence, totalMs + 60_000)
+  const { found } = matchEvidence(segments, { evidence, footageMs: totalMs + 60_000 })
   const ms = performance.now() - started
   first ||= ms
   process.stdout.write(

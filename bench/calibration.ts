@@ -19,7 +19,7 @@ const LEAST = 0.5
 
 function placesIn(from: number, count: number): Placed[] {
   return Array.from({ length: count }, (_, index) => tell(from + index)).flatMap((told) =>
-    decode(told.segments, told.evidence, told.played.footageMs).posteriors.flatMap(
+    decode(told.segments, { evidence: told.evidence, footageMs: told.played.footageMs }).posteriors.flatMap(
       ({ boundary, instants: [likeliest], evidence }): Placed[] => {
         if (!likeliest || !evidence.length || likeliest.mass < LEAST) return []
         const off = offBy(told.played, { ...boundary, footageMs: likeliest.footageMs })

@@ -29,7 +29,7 @@ try {
   const { evidence } = await listenTo(footage, facts)
   const { cut, shown: shownSegments } = followed(
     segments,
-    matchEvidence(segments, evidence, facts.durationMs).found,
+    matchEvidence(segments, { evidence, footageMs: facts.durationMs }).found,
     facts.durationMs,
   )
   const bareArgs = [

@@ -3,7 +3,8 @@ import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
 import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
-import { filesInRow, joinedReel, type ReelFile } from '../src/core/align/reel'
+import { filesInRow } from '../src/core/filesInRow'
+import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
@@ -200,9 +201,10 @@ const syncCommand: Command = async (files, options) => {
   const { segments } = await expandFile(plan)
   const performance = options.log ? await performanceIn(options.log, segments) : null
   const heard = await heardReel(await probedReel(footage, options.signal), options)
-  const { evidence, footageMs, placeOf } = joinedReel(heard)
+  const reel = joinedReel(heard)
+  const { footageMs, placeOf } = reel
   const logged = performance && matchReelLogged(segments, performance, heard)
-  const { found, likeness, doubtful } = logged ?? matchEvidence(segments, evidence, footageMs)
+  const { found, likeness, doubtful } = logged ?? matchEvidence(segments, reel)
   const { summary, ...report } = describeSync(segments, found, footageMs)
   const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
     ...{ ...one, ...placeOf(one.footageMs) },
@@ -386,14 +388,12 @@ async function cutOf(
   const fileMs = reel.map(({ facts }) => facts.durationMs)
   const silent = reel.some(({ facts }) => facts.audioCodec === null)
   const listens = !silent && (!options.sync || fit !== 'follow')
-  const { evidence, footageMs } = joinedReel(
+  const joined = joinedReel(
     listens ? await heardReel(reel, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
   )
-  const ties = options.sync
-    ? await tiesFrom(options.sync, segments, fileMs)
-    : matchEvidence(segments, evidence, footageMs).found
+  const ties = options.sync ? await tiesFrom(options.sync, segments, fileMs) : matchEvidence(segments, joined).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
-  const made = fitted(filmedFrom(segments, ties, footageMs, evidence), { fit })
+  const made = fitted(filmedFrom(segments, ties, { ...joined, heard: joined.evidence }), { fit })
   return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 

@@ -10,7 +10,7 @@ import { USUAL_CUT } from '../src/core/cut/fit'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import type { Version } from '../src/core/version'
 import { circuit, score, station, talk } from '../src/core/testing'
-import type { FootageFacts } from '../src/engine/probe'
+import { filmed, save } from './filmed'
 import { startedDatabase } from './records'
 
 const home = startedDatabase()
@@ -24,6 +24,7 @@ const parts = async () => ({
   ...(await import('../src/server/stitches')),
   ...(await import('../src/server/jobs')),
   ...(await import('../src/server/footage')),
+  ...(await import('../src/server/reel')),
   ...(await import('../src/server/store')),
   ...(await import('../src/server/progress')),
   ...(await import('../src/server/packs')),
@@ -44,6 +45,7 @@ describe('migrations', () => {
       '007_cut.sql',
       '008_floor.sql',
       '009_candidates.sql',
+      '010_reel_files.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -84,7 +86,7 @@ describe('moves', () => {
       chapters: '',
       scoreRevision: 1,
       stitchRevision: 1,
-      footageId: null,
+      reel: null,
       cut: USUAL_CUT,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
@@ -152,32 +154,6 @@ describe('workouts', () => {
   })
 })
 
-/** A ready footage of 90 s in a workout, in its reel. */
-async function filmed(workoutId: string, name = 'deck.mp4'): Promise<string> {
-  const { addFootage, updateFootage, takeIntoReel, sql } = await parts()
-  const id = await addFootage({ workoutId, name, bytes: 1000, upload: `upload-${workoutId}-${name}` })
-  await updateFootage(id, { state: 'ready', hash: name, facts: FACTS })
-  await sql()`update jobs set state = 'done' where footage_id = ${id}`
-  await takeIntoReel(id)
-  return id
-}
-
-const FACTS: FootageFacts = {
-  durationMs: 90_000,
-  zeroS: 0,
-  pictureFromMs: 0,
-  soundFromMs: 0,
-  width: 1280,
-  height: 720,
-  rate: { num: 30, den: 1 },
-  videoCodec: 'h264',
-  audioCodec: 'aac',
-  audioRate: 48_000,
-  audioChannels: 1,
-  browserPlayable: true,
-  brokenEnd: false,
-}
-
 describe('stitches', () => {
   const work = 'main/r1/s1/work',
     rest = 'main/r1/s1/rest'
@@ -192,55 +168,61 @@ describe('stitches', () => {
   const fresh = async () => {
     const all = await parts()
     const workoutId = await all.createWorkout(score(circuit()))
-    return { ...all, workoutId, footageId: await filmed(workoutId) }
+    const footageId = await filmed(workoutId)
+    const { version } = await all.listStitches(workoutId)
+    /** The version so many saves after the file came in. */
+    const after = (saves: number) => at(version.revision + saves)
+    return { ...all, saveStitches: save, workoutId, footageId, after }
   }
 
   it('are saved whole, in order of time, with a revision of their own', async () => {
-    const { saveStitches, listStitches, footageId } = await fresh()
-    expect(await saveStitches(footageId, { stitches: [tie(rest, 2000), tie(work, 1000)], version: at(1) })).toEqual(
-      at(2),
+    const { saveStitches, listStitches, workoutId, after } = await fresh()
+    expect(await saveStitches(workoutId, { stitches: [tie(rest, 2000), tie(work, 1000)], version: after(0) })).toEqual(
+      after(1),
     )
-    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000), tie(rest, 2000)], version: at(2) })
-    await expect(saveStitches(footageId, { stitches: [], version: at(1) })).rejects.toMatchObject({ code: 'stale' })
-    expect((await listStitches(footageId)).stitches).toHaveLength(2)
-    await saveStitches(footageId, { stitches: [], version: at(2) })
-    expect(await listStitches(footageId)).toEqual({ stitches: [], version: at(3) })
+    expect(await listStitches(workoutId)).toEqual({ stitches: [tie(work, 1000), tie(rest, 2000)], version: after(1) })
+    await expect(saveStitches(workoutId, { stitches: [], version: after(0) })).rejects.toMatchObject({ code: 'stale' })
+    expect((await listStitches(workoutId)).stitches).toHaveLength(2)
+    await saveStitches(workoutId, { stitches: [], version: after(1) })
+    expect(await listStitches(workoutId)).toEqual({ stitches: [], version: after(2) })
   })
   it('that cross, stand twice or lie outside the footage are refused, and what was there stays', async () => {
-    const { saveStitches, listStitches, footageId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000)], version: at(1) })
-    const save = (...stitches: Stitch[]) => saveStitches(footageId, { stitches, version: at(2) })
-    await expect(save(tie(work, 5000), tie(rest, 4000))).rejects.toMatchObject({ code: 'tie-crosses' })
-    await expect(save(tie(work, 90_001))).rejects.toMatchObject({ code: 'tie-outside' })
-    await expect(save(tie(work, 1000), tie(work, 2000))).rejects.toMatchObject({ code: 'tie-twice' })
-    expect(await listStitches(footageId)).toEqual({ stitches: [tie(work, 1000)], version: at(2) })
+    const { saveStitches, listStitches, workoutId, after } = await fresh()
+    await saveStitches(workoutId, { stitches: [tie(work, 1000)], version: after(0) })
+    const put = (...stitches: Stitch[]) => saveStitches(workoutId, { stitches, version: after(1) })
+    await expect(put(tie(work, 5000), tie(rest, 4000))).rejects.toMatchObject({ code: 'tie-crosses' })
+    await expect(put(tie(work, 90_001))).rejects.toMatchObject({ code: 'tie-outside' })
+    await expect(put(tie(work, 1000), tie(work, 2000))).rejects.toMatchObject({ code: 'tie-twice' })
+    expect(await listStitches(workoutId)).toEqual({ stitches: [tie(work, 1000)], version: after(1) })
   })
   it('go with their footage when another takes its place, and come back with it', async () => {
-    const { saveStitches, listStitches, progressOf, takeIntoReel, currentFootage, footageId, workoutId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000), tie(rest, 2000)], version: at(1) })
-    const second = await filmed(workoutId, 'second.mp4')
+    const { saveStitches, listStitches, progressOf, takeIntoReel, currentFootage, ...first } = await fresh()
+    const { footageId, workoutId, after } = first
+    await saveStitches(workoutId, { stitches: [tie(work, 1000), tie(rest, 2000)], version: after(0) })
+    const second = await filmed(workoutId, 'second.mp4', { replaces: footageId })
     expect((await currentFootage(workoutId))?.id).toBe(second)
-    expect(await listStitches(second)).toEqual({ stitches: [], version: at(1) })
+    expect((await listStitches(workoutId)).stitches).toEqual([])
     expect((await progressOf(workoutId)).aside).toEqual([{ id: footageId, name: 'deck.mp4', ties: 2 }])
 
     await takeIntoReel(footageId)
     expect((await currentFootage(workoutId))?.id).toBe(footageId)
-    expect((await listStitches(footageId)).stitches).toHaveLength(2)
+    expect((await listStitches(workoutId)).stitches).toHaveLength(2)
     expect((await progressOf(workoutId)).aside).toEqual([{ id: second, name: 'second.mp4', ties: 0 }])
   })
   it('wait also where the footage was taken out and nothing put in its place', async () => {
-    const { saveStitches, listStitches, putAside, currentFootage, takeIntoReel, footageId, workoutId } = await fresh()
-    await saveStitches(footageId, { stitches: [tie(work, 1000)], version: at(1) })
+    const { saveStitches, listStitches, putAside, currentFootage, takeIntoReel, ...first } = await fresh()
+    const { footageId, workoutId, after } = first
+    await saveStitches(workoutId, { stitches: [tie(work, 1000)], version: after(0) })
     await putAside(footageId)
     expect(await currentFootage(workoutId)).toBeNull()
     await takeIntoReel(footageId)
-    expect((await listStitches(footageId)).stitches).toEqual([tie(work, 1000)])
+    expect((await listStitches(workoutId)).stitches).toEqual([tie(work, 1000)])
   })
   it('are had back by uploading the same file once more', async () => {
     const { saveStitches, listStitches, addFootage, findFootage, twinOf, becomeTwin, currentFootage, ...fresher } =
       await fresh()
-    await saveStitches(fresher.footageId, { stitches: [tie(work, 1000)], version: at(1) })
-    await filmed(fresher.workoutId, 'second.mp4')
+    await saveStitches(fresher.workoutId, { stitches: [tie(work, 1000)], version: fresher.after(0) })
+    await filmed(fresher.workoutId, 'second.mp4', { replaces: fresher.footageId })
     const again = await addFootage({
       workoutId: fresher.workoutId,
       name: 'deck again.mp4',
@@ -252,20 +234,48 @@ describe('stitches', () => {
     await fresher.sql().begin((tx) => becomeTwin(tx, again, fresher.footageId))
     expect((await currentFootage(fresher.workoutId))?.id).toBe(fresher.footageId)
     await expect(findFootage(again)).rejects.toMatchObject({ code: 'not-found' })
-    expect((await listStitches(fresher.footageId)).stitches).toHaveLength(1)
+    expect((await listStitches(fresher.workoutId)).stitches).toHaveLength(1)
   })
   it('may be as many as the largest score has changes', async () => {
-    const { createWorkout, saveStitches, listStitches } = await parts()
+    const { createWorkout, listStitches } = await parts()
     const moves = Array.from({ length: 100 }, (_, place) => station(`Move ${place}`, { key: `s${place + 1}` }))
     const id = await createWorkout(score(circuit({ rounds: 250, workMs: 1000, restMs: 1000, stations: moves })))
-    const footageId = await filmed(id)
+    await filmed(id)
+    const { version } = await listStitches(id)
     const stitches = Array.from({ length: 25_000 }, (_, place) => {
       const turn = `main/r${Math.floor(place / 100) + 1}/s${(place % 100) + 1}`
       // The very last rest is no interval of its own.
       return [tie(`${turn}/work`, place * 3), ...(place < 24_999 ? [tie(`${turn}/rest`, place * 3 + 1)] : [])]
     }).flat()
-    expect(await saveStitches(footageId, { stitches, version: at(1) })).toEqual(at(2))
-    expect((await listStitches(footageId)).stitches).toHaveLength(49_999)
+    expect(await save(id, { stitches, version })).toEqual(at(version.revision + 1))
+    expect((await listStitches(id)).stitches).toHaveLength(49_999)
+  })
+  it('of several files lie in the time of the whole, and each goes with its own file', async () => {
+    const { saveStitches, listStitches, putAside, takeIntoReel, orderReel, ...first } = await fresh()
+    const { footageId, workoutId } = first
+    const second = await filmed(workoutId, 'second.mp4', { facts: { durationMs: 60_000 } })
+    const { version } = await listStitches(workoutId)
+    await saveStitches(workoutId, { stitches: [tie(work, 1000), tie(rest, 95_000)], version })
+    const places = async () => (await listStitches(workoutId)).stitches.map(({ footageMs }) => footageMs)
+    expect(await places()).toEqual([1000, 95_000])
+    await expect(
+      saveStitches(workoutId, { stitches: [tie(work, 150_001)], version: at(version.revision + 1) }),
+    ).rejects.toMatchObject({ code: 'tie-outside' })
+    await putAside(footageId)
+    expect(await places()).toEqual([5000])
+    await takeIntoReel(footageId)
+    expect(await places()).toEqual([1000, 95_000])
+    // The other way round they cross: what cannot hold is not shown, and comes back with the order.
+    await orderReel(workoutId, [second, footageId])
+    expect(await places()).toHaveLength(1)
+    await orderReel(workoutId, [footageId, second])
+    expect(await places()).toEqual([1000, 95_000])
+    await expect(orderReel(workoutId, [second])).rejects.toMatchObject({ code: 'reel-changed' })
+    const { saveStitches: saveOf } = await parts()
+    const now = (await listStitches(workoutId)).version
+    await expect(saveOf(workoutId, { stitches: [], version: now }, second)).rejects.toMatchObject({
+      code: 'reel-changed',
+    })
   })
 })
 
@@ -296,12 +306,12 @@ describe('the shelf', () => {
     expect(seen.at(-1)).toMatchObject({ totalMs: 30_000, workMs: 20_000, planState: 'planned', filmed: false })
   })
   it('says what a workout has: footage, ties, a video', async () => {
-    const { createWorkout, shelfPage, saveStitches, putAside } = await parts()
+    const { createWorkout, shelfPage, putAside } = await parts()
     const id = await createWorkout(score(circuit()))
     const entry = async () => (await shelfPage(null)).entries.find((one) => one.id === id)
     expect(await entry()).toMatchObject({ filmed: false, tied: false, rendered: false })
     const footageId = await filmed(id)
-    await saveStitches(footageId, {
+    await save(id, {
       stitches: [
         {
           segmentId: 'main/r1/s1/work',
@@ -333,7 +343,7 @@ describe('a score beyond the limits', () => {
 
 describe('a video', () => {
   it('says what has changed since: score, ties, footage, cut', async () => {
-    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveStitches, saveCut } = await parts()
+    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveCut, takeIntoReel } = await parts()
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
@@ -346,7 +356,7 @@ describe('a video', () => {
       chapters: '',
       scoreRevision: 1,
       stitchRevision: 1,
-      footageId,
+      reel: [footageId],
       cut: USUAL_CUT,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
@@ -356,10 +366,12 @@ describe('a video', () => {
     await saveCut(workoutId, USUAL_CUT)
     await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
     expect(await changed()).toEqual({ score: true, ties: false, footage: false, cut: false })
-    await saveStitches(footageId, { stitches: [], version: at(1) })
+    await save(workoutId, { stitches: [], version: at(1) })
     expect(await changed()).toEqual({ score: true, ties: true, footage: false, cut: false })
-    await filmed(workoutId, 'second.mp4')
+    await filmed(workoutId, 'second.mp4', { replaces: footageId })
     expect(await changed()).toEqual({ score: true, ties: false, footage: true, cut: false })
+    await takeIntoReel(footageId)
+    expect(await changed()).toMatchObject({ ties: true, footage: false })
   })
 })
 

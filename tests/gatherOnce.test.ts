@@ -1,4 +1,4 @@
-// What was gathered from a file is kept by its contents: found again at once, but not for another file nor when damaged.
+// What was gathered from a file is kept by its contents: found again at once, not for another file nor when damaged.
 import { execFileSync } from 'node:child_process'
 import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'

@@ -152,7 +152,7 @@ describe('sixteen recordings', () => {
   it.each(RECORDINGS)('%s gives no sure tie with a score that it is none of', async (_, make, others) => {
     const { evidence } = await listenTo(make(), { durationMs: 330_000, zeroS: 0 })
     for (const name of others) {
-      const sure = matchEvidence(segmentsOf(name), evidence, 330_000).found.filter(
+      const sure = matchEvidence(segmentsOf(name), { evidence, footageMs: 330_000 }).found.filter(
         ({ confidence }) => confidence >= 0.9,
       )
       expect([name, sure]).toEqual([name, []])
@@ -163,7 +163,7 @@ describe('sixteen recordings', () => {
       durationMs: 600_000,
       zeroS: 0,
     })
-    const stitches = matchEvidence(segmentsOf('uneven'), evidence, 600_000).found
+    const stitches = matchEvidence(segmentsOf('uneven'), { evidence, footageMs: 600_000 }).found
     expect(stitches.length).toBeGreaterThan(10)
     expect(stitches.filter(({ confidence }) => confidence >= 0.9).length).toBeGreaterThan(stitches.length / 2)
   })

@@ -12,6 +12,7 @@ const parts = async () => ({
   ...(await import('../src/server/workouts')),
   ...(await import('../src/server/stitches')),
   ...(await import('../src/server/footage')),
+  ...(await import('../src/server/reel')),
   ...(await import('../src/server/progress')),
   ...(await import('../src/server/moves')),
 })
@@ -30,6 +31,7 @@ startedDatabase(async (url) => {
     '007_cut.sql',
     '008_floor.sql',
     '009_candidates.sql',
+    '010_reel_files.sql',
   ])
 })
 
@@ -47,12 +49,11 @@ const idOf = async (title: string): Promise<string> => {
 }
 
 it.each(Object.entries(EXPECTED))('every tie of %s holds the same row at the same instant', async (title, { rows }) => {
-  const { currentFootage, listStitches, findWorkout } = await parts()
+  const { listStitches, findWorkout } = await parts()
   const id = await idOf(title)
-  const footage = await currentFootage(id)
   const { segments } = expand((await findWorkout(id)).score)
   const rowOf = new Map(segments.map((segment, at) => [segment.id, at + 1]))
-  const { stitches, version } = await listStitches(footage?.id ?? '')
+  const { stitches, version } = await listStitches(id)
   expect(stitches.map((tie): TiedRow => [rowOf.get(tie.segmentId) ?? -1, tie.edge, tie.footageMs])).toEqual(rows)
   expect(version).toEqual({ revision: 2, key: null })
   expect(new Set(stitches.map(({ origin }) => origin))).toEqual(new Set(['hand', 'heard']))

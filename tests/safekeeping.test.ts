@@ -13,6 +13,7 @@ const parts = async () => ({
   ...(await import('../src/server/workouts')),
   ...(await import('../src/server/jobs')),
   ...(await import('../src/server/footage')),
+  ...(await import('../src/server/reel')),
   ...(await import('../src/server/store')),
   ...(await import('../src/server/match')),
   ...(await import('../src/server/tidy')),
@@ -253,11 +254,11 @@ describe('an upload whose server died', () => {
 })
 
 describe('a hearing that was ended in the middle', () => {
-  /** Five and a half minutes with a tone every twenty seconds: two pieces. */
+  /** Eleven minutes with a tone every twenty seconds: three pieces. */
   const longClip = (): string => {
     const file = join(home, 'long.mp4')
-    const tones = "aevalsrc='0.3*sin(2*PI*1500*t)*lt(mod(t,20),0.3)':s=16000:d=330"
-    const picture = 'color=c=gray:s=64x36:r=2:d=330'
+    const tones = "aevalsrc='0.3*sin(2*PI*1500*t)*lt(mod(t,20),0.3)':s=16000:d=660"
+    const picture = 'color=c=gray:s=64x36:r=2:d=660'
     const inputs = ['-f', 'lavfi', '-i', picture, '-f', 'lavfi', '-i', tones]
     execFileSync('ffmpeg', [
       '-v',
@@ -298,7 +299,7 @@ describe('a hearing that was ended in the middle', () => {
     await prepareNext()
     const evidence = await evidenceOf(id)
     expect(evidence.filter(({ atMs }) => atMs < 300_000)).toEqual([mark, weak])
-    expect(evidence.filter(({ kind, atMs }) => kind === 'beep' && atMs >= 300_000)).toHaveLength(2)
+    expect(evidence.filter(({ kind, atMs }) => kind === 'beep' && atMs >= 300_000)).toHaveLength(18)
     expect((await heardPieces(id)).size).toBe(0)
 
     const caption = { kind: 'caption', word: 'work', text: 'and go', atMs: 5000, spreadMs: 300, strength: 0.8 } as const
@@ -308,7 +309,7 @@ describe('a hearing that was ended in the middle', () => {
     await prepareNext()
     const again = await evidenceOf(id)
     expect(again.filter(({ kind }) => kind === 'caption')).toMatchObject([{ text: 'and go' }])
-    expect(again.filter(({ kind }) => kind === 'beep')).toHaveLength(17)
+    expect(again.filter(({ kind }) => kind === 'beep')).toHaveLength(33)
     expect(await (await parts()).outdatedFootage()).toEqual([])
   }, 120_000)
 })

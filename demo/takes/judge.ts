@@ -85,7 +85,7 @@ export function countTies(
   { segments, played }: Pick<Take, 'segments' | 'played'>,
   evidence: readonly Evidence[],
 ): TieCounts {
-  const { found } = matchEvidence(segments, evidence, played.footageMs)
+  const { found } = matchEvidence(segments, { evidence, footageMs: played.footageMs })
   const right = found.filter((tie) => offBy(played, tie) <= boundOf(tie.evidence))
   const sure = found.filter(({ confidence }) => confidence >= SURE)
   const wrong = sure.filter((tie) => !right.includes(tie))
@@ -95,7 +95,7 @@ export function countTies(
 export function judge({ take, evidence }: HeardTake): Outcome {
   const { tap, segments, played, nothing } = take
   const started = process.cpuUsage()
-  const { found, likeness } = matchEvidence(segments, evidence, played.footageMs, tap ? [tap] : [])
+  const { found, likeness } = matchEvidence(segments, { evidence, footageMs: played.footageMs }, tap ? [tap] : [])
   const matchS = secondsSince(started)
   const truth = nothing ? new Map<string, number[]>() : played.truth
   const audible = boundariesOf(segments).filter((one) => one.audible)

@@ -144,6 +144,8 @@ type ProblemOfWork =
         | 'stored-file-gone'
         | 'nothing-to-try'
         | 'length-missing'
+        | 'reel-changed'
+        | 'not-together'
     }
   | { code: 'tool-failed'; tool: string; reason: string }
   | { code: 'tool-killed' | 'tool-slow'; tool: string }

@@ -2,7 +2,7 @@
 import { open, stat } from 'node:fs/promises'
 import { z } from 'zod'
 import { Problem } from '../core/problem'
-import type { Ms, Rate } from '../core/units'
+import { DAY, type Ms, type Rate } from '../core/units'
 import { patience, probeInput, refuseBeyond } from './input'
 import { runTool } from './tool'
 
@@ -32,6 +32,8 @@ export const footageFactsSchema = z.object({
   browserPlayable: z.boolean(),
   /** Picture and sound end well before the length that the file announces. */
   brokenEnd: z.boolean(),
+  /** When the camera began it, milliseconds since the epoch, if it wrote that down. */
+  recordedMs: z.number().nullable().default(null),
 })
 export type FootageFacts = z.infer<typeof footageFactsSchema>
 
@@ -53,7 +55,13 @@ const streamSchema = z.object({
 })
 const probeSchema = z.object({
   streams: z.array(streamSchema).default([]),
-  format: z.looseObject({ format_name: z.string().default(''), duration: z.string().optional() }).optional(),
+  format: z
+    .looseObject({
+      format_name: z.string().default(''),
+      duration: z.string().optional(),
+      tags: z.looseObject({ creation_time: z.string().optional() }).optional(),
+    })
+    .optional(),
 })
 type Stream = z.infer<typeof streamSchema>
 
@@ -102,8 +110,15 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
     videoCodec: picture.codec_name ?? 'unknown',
     browserPlayable: isPlayable(picture, sound, format) && startsForAll(timebase),
     // Only where neither picture nor sound reaches it: a picture may well end before its sound.
+    recordedMs: instantIn(format?.tags?.creation_time),
     brokenEnd: announcedMs - since(Math.max(pictureEndS, soundEndS)) > Math.max(1500, announcedMs * 0.01),
   }
+}
+
+/** Cameras without a clock write the year 1904 or 1970. */
+function instantIn(text: string | undefined): number | null {
+  const ms = Date.parse(text ?? '')
+  return ms > 366 * DAY ? ms : null
 }
 
 interface Asked {

@@ -1,8 +1,9 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
-// peaks are kept. A workout's reel is the footage that has a place; what was put aside keeps all that belongs to it.
+// peaks are kept. Which of it a workout uses, and in what order, is its reel's: `reel.ts`.
+import type { Fragment } from 'postgres'
 import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceKind, type EvidenceOf } from '../core/evidence'
 import { Problem } from '../core/problem'
-import type { Share } from '../core/units'
+import type { Ms, Ppm, Share } from '../core/units'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
 import { sql } from './db'
 import { addJob, tellChange, type Db } from './jobs'
@@ -22,6 +23,12 @@ export interface Footage {
   facts: FootageFacts | null
   proxyHash: string | null
   peaksHash: string | null
+  /** What of the plan it shows; null where nothing in it is sure. */
+  planMs: Ms | null
+  /** Whose place it takes when it is ready. */
+  replaces: string | null
+  /** The footage whose sound it shares, and where in its time. */
+  beside: { id: string; atMs: Ms; driftPpm: Ppm } | null
 }
 
 interface Row {
@@ -38,11 +45,16 @@ interface Row {
   facts: unknown
   proxy_hash: string | null
   peaks_hash: string | null
+  plan_ms: number | null
+  replaces: string | null
+  beside: string | null
+  beside_ms: number | null
+  beside_ppm: number
 }
 
 const COLUMNS = [
   ...['id', 'workout_id', 'name', 'bytes', 'upload', 'hash', 'state', 'place', 'problem', 'warning', 'facts'],
-  ...['proxy_hash', 'peaks_hash'],
+  ...['proxy_hash', 'peaks_hash', 'plan_ms', 'replaces', 'beside', 'beside_ms', 'beside_ppm'],
 ]
 
 const fromRow = (row: Row): Footage => ({
@@ -59,20 +71,21 @@ const fromRow = (row: Row): Footage => ({
   facts: row.facts === null ? null : footageFactsSchema.parse(row.facts),
   proxyHash: row.proxy_hash,
   peaksHash: row.peaks_hash,
+  planMs: row.plan_ms,
+  replaces: row.replaces,
+  beside: row.beside === null ? null : { id: row.beside, atMs: row.beside_ms ?? 0, driftPpm: row.beside_ppm },
 })
+
+/** Rows of a query for footage, as footage. @param where what follows `from footage`. */
+export async function footageWhere(where: Fragment, db: Db = sql()): Promise<Footage[]> {
+  return (await db<Row[]>`select ${db(COLUMNS)} from footage ${where}`).map(fromRow)
+}
 
 /** @throws Problem `not-found`. */
 export async function findFootage(id: string): Promise<Footage> {
   const [row] = await sql()<Row[]>`select ${sql()(COLUMNS)} from footage where id = ${id}`
   if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
   return fromRow(row)
-}
-
-/** The files of a workout in order. The page shows the first. */
-export async function reelOf(workoutId: string): Promise<Footage[]> {
-  const rows = await sql()<Row[]>`
-    select ${sql()(COLUMNS)} from footage where workout_id = ${workoutId} and place is not null order by place`
-  return rows.map(fromRow)
 }
 
 /**
@@ -108,27 +121,6 @@ export async function footageAside(workoutId: string): Promise<FootageAside[]> {
     order by put_aside_at desc limit 50`
 }
 
-/**
- * Puts a footage in the place of what the page shows, which is put aside with its ties.
- * @param db the caller's transaction, where there is one.
- * @throws Problem `not-found`.
- */
-export async function takeIntoReel(id: string, db?: Db): Promise<void> {
-  if (!db) return sql().begin((tx) => takeIntoReel(id, tx))
-  const [row] = await db<{ workout_id: string }[]>`select workout_id from footage where id = ${id} for update`
-  if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
-  await db`
-    update footage set place = null, put_aside_at = now()
-    where workout_id = ${row.workout_id} and place is not null and id <> ${id}`
-  await db`update footage set place = 0, put_aside_at = null where id = ${id}`
-}
-
-/** Takes a footage out of the reel; it can be had back. @throws Problem `not-found`. */
-export async function putAside(id: string): Promise<void> {
-  const rows = await sql()`update footage set place = null, put_aside_at = now() where id = ${id} returning id`
-  if (!rows.length) throw new Problem({ code: 'not-found', what: 'footage' })
-}
-
 /** The same file in the same workout, ready from an earlier upload. */
 export async function twinOf({ id, workoutId }: Footage, hash: string): Promise<Footage | null> {
   const [row] = await sql()<Row[]>`
@@ -136,14 +128,6 @@ export async function twinOf({ id, workoutId }: Footage, hash: string): Promise<
     where workout_id = ${workoutId} and hash = ${hash} and state = 'ready' and id <> ${id}
     order by place nulls last, put_aside_at desc limit 1`
   return row ? fromRow(row) : null
-}
-
-/** A second upload of a file that is there: the file is taken back with all its ties, and the upload forgotten. */
-export async function becomeTwin(tx: Db, footageId: string, twinId: string): Promise<void> {
-  // Jobs go with their footage; this one is under way.
-  await tx`update jobs set footage_id = null where footage_id = ${footageId}`
-  await tx`delete from footage where id = ${footageId}`
-  await takeIntoReel(twinId, tx)
 }
 
 interface EvidenceRow {
@@ -240,6 +224,8 @@ export interface FinishedUpload {
   bytes: number
   /** Its file's name in the folder of uploads. */
   upload: string
+  /** The footage whose place it takes; null where it comes beside what is there. */
+  replaces?: string | null
 }
 
 /**
@@ -248,9 +234,12 @@ export interface FinishedUpload {
  */
 export async function addFootage(finished: FinishedUpload, db?: Db): Promise<string> {
   if (!db) return sql().begin((tx) => addFootage(finished, tx))
-  const { workoutId, name, bytes, upload } = finished
+  const { workoutId, name, bytes, upload, replaces = null } = finished
   const [fresh] = await db<{ id: string }[]>`
-    insert into footage ${db({ workout_id: workoutId, name, bytes, upload })} on conflict (upload) do nothing returning id`
+    insert into footage (workout_id, name, bytes, upload, replaces)
+    values (${workoutId}, ${name}, ${bytes}, ${upload},
+      (select id from footage where id = ${replaces} and workout_id = ${workoutId}))
+    on conflict (upload) do nothing returning id`
   if (fresh) await addJob(db, { kind: 'prepare', workoutId, footageId: fresh.id })
   const [row] = fresh ? [fresh] : await db<{ id: string }[]>`select id from footage where upload = ${upload}`
   if (!row) throw new Error('an upload that is neither new nor known')
@@ -274,16 +263,20 @@ export async function prepareAgain(id: string): Promise<void> {
 }
 
 type Change = Partial<
-  Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash'>
+  Pick<Footage, 'hash' | 'upload' | 'state' | 'problem' | 'warning' | 'proxyHash' | 'peaksHash' | 'planMs' | 'beside'>
 > & { facts?: FootageFacts }
 
 export async function updateFootage(id: string, change: Change, db: Db = sql()): Promise<void> {
-  const { facts, proxyHash, peaksHash, ...plain } = change
+  const { facts, proxyHash, peaksHash, planMs, beside, ...plain } = change
   const row = {
     ...plain,
     ...(facts ? { facts: db.json(facts) } : {}),
     ...(proxyHash !== undefined ? { proxy_hash: proxyHash } : {}),
     ...(peaksHash !== undefined ? { peaks_hash: peaksHash } : {}),
+    ...(planMs !== undefined ? { plan_ms: planMs } : {}),
+    ...(beside !== undefined
+      ? { beside: beside?.id ?? null, beside_ms: beside?.atMs ?? null, beside_ppm: beside?.driftPpm ?? 0 }
+      : {}),
   }
   await db`update footage set ${db(row as Record<string, string>)} where id = ${id}`
 }

@@ -25,6 +25,8 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'database-away': 503,
   'claim-lost': 409,
   'nothing-to-try': 409,
+  'reel-changed': 409,
+  'not-together': 422,
   cancelled: 409,
   'foreign-host': 403,
   'foreign-origin': 403,

@@ -8,7 +8,10 @@ import { addEvidence, type Footage } from './footage'
 import { heavy } from './heavy/heavy'
 import { storedPath } from './store'
 
-/** Likes of the newest tap of a kind take the place of those of the one before; nothing is looked for without sound. */
+/**
+ * Likes of the newest tap of a kind take the place of those of the one before; nothing is looked for without sound.
+ * @param footage the file that was tapped in: the same voice at another microphone is another sound.
+ */
 export async function findLikes(
   { id, hash, facts }: Pick<Footage, 'id' | 'hash' | 'facts'>,
   segments: readonly Segment[],

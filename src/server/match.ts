@@ -28,13 +28,13 @@ export async function matchRecords(): Promise<Matched> {
 
 async function adoptUploads(): Promise<string[]> {
   const adopted: string[] = []
-  for (const { upload, size, there, workoutId, filename } of await uploadNotes()) {
+  for (const { upload, size, there, workoutId, filename, replaces } of await uploadNotes()) {
     if (there !== size) continue
     const [known] = await sql()`
       select exists (select 1 from footage where upload = ${upload}) as here,
         exists (select 1 from workouts where id = ${workoutId}) as wanted`
     if (known?.here || !known?.wanted) continue
-    adopted.push(await addFootage({ workoutId, name: shownName(filename), bytes: size, upload }))
+    adopted.push(await addFootage({ workoutId, name: shownName(filename), bytes: size, upload, replaces }))
   }
   return adopted
 }

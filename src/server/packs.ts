@@ -15,11 +15,12 @@ export interface Pack {
   captions: string
   chapters: string
   /**
-   * What it shows: the revisions of score and ties, and the footage. Null where an older Jivet did not write it down.
+   * What it shows: the revisions of score and ties, and the files. Null where an older Jivet did not write it down.
    */
   scoreRevision: number | null
   stitchRevision: number | null
-  footageId: string | null
+  /** Ids of its files in order. */
+  reel: string[] | null
   cut: CutWishes
   createdAt: Date
 }
@@ -35,7 +36,7 @@ interface Row {
   chapters: string
   score_revision: number | null
   stitch_revision: number | null
-  footage_id: string | null
+  reel: string[] | null
   cut: unknown
   created_at: Date
 }
@@ -51,7 +52,7 @@ const fromRow = (row: Row): Pack => ({
   chapters: row.chapters,
   scoreRevision: row.score_revision,
   stitchRevision: row.stitch_revision,
-  footageId: row.footage_id,
+  reel: row.reel,
   cut: cutWishesSchema.parse(row.cut ?? {}),
   createdAt: row.created_at,
 })
@@ -67,7 +68,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     chapters: pack.chapters,
     score_revision: pack.scoreRevision,
     stitch_revision: pack.stitchRevision,
-    footage_id: pack.footageId,
+    reel: pack.reel,
     cut: db.json(pack.cut),
   })}`
 }

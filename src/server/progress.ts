@@ -2,11 +2,20 @@
 import { isDeepStrictEqual } from 'node:util'
 import { cutWishesSchema } from '../core/cut/fit'
 import type { FootageFacts } from '../engine/probe'
-import { currentFootage, footageAside, heardSoFar, newestFootage, type FootageAside, type HeardSoFar } from './footage'
+import {
+  currentFootage,
+  footageAside,
+  heardSoFar,
+  newestFootage,
+  type Footage,
+  type FootageAside,
+  type HeardSoFar,
+} from './footage'
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { newestPack, type Pack } from './packs'
-import type { Share } from '../core/units'
+import { keyOf, reelOf, type Reel } from './reel'
+import type { Ms, Share } from '../core/units'
 
 export interface FootageProgress {
   id: string
@@ -43,8 +52,28 @@ export interface PackProgress {
   changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean }
 }
 
+/** A second camera: what it stands beside, and from where on in its time. */
+export interface CameraProgress extends FootageProgress {
+  beside: { id: string; atMs: Ms }
+}
+
+export interface ReelProgress {
+  /** Another one where there are other files, or another order. */
+  key: string
+  /** In order. */
+  files: FootageProgress[]
+  cameras: CameraProgress[]
+  orderedBy: Reel['orderedBy']
+  /** Of the files together. */
+  footageMs: Ms
+  /** A file without ties that shares its sound with one that was put aside with some. */
+  offer: { id: string; name: string; from: FootageAside } | null
+}
+
 export interface Progress {
+  /** What the page begins with: the first file of the reel, or what is on its way in. */
   footage: FootageProgress | null
+  reel: ReelProgress
   /** The last upload, when it failed and older footage is still in use. */
   failedUpload: { id: string; name: string; problem: string } | null
   /** Footage that was put aside and can be had back, with its ties. */
@@ -54,7 +83,8 @@ export interface Progress {
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [current, newest, aside, jobs, pack] = await Promise.all([
+  const [reel, current, newest, aside, jobs, pack] = await Promise.all([
+    reelOf(workoutId),
     currentFootage(workoutId),
     newestFootage(workoutId),
     footageAside(workoutId),
@@ -62,16 +92,8 @@ export async function progressOf(workoutId: string): Promise<Progress> {
     newestPack(workoutId),
   ])
   return {
-    footage: current && {
-      id: current.id,
-      name: current.name,
-      bytes: current.bytes,
-      state: current.state,
-      problem: current.problem,
-      warning: current.warning,
-      facts: current.facts,
-      hasPeaks: current.peaksHash !== null,
-    },
+    footage: current && footageProgress(current),
+    reel: await reelProgress(reel, aside),
     failedUpload:
       newest?.state === 'failed' && newest.id !== current?.id
         ? { id: newest.id, name: newest.name, problem: newest.problem ?? '' }
@@ -95,20 +117,50 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       createdAt: pack.createdAt.toISOString(),
       chapters: pack.chapters,
       scoreRevision: pack.scoreRevision,
-      changed: await changedSince(pack, current?.id ?? null),
+      changed: await changedSince(pack, reel),
     },
   }
+}
+
+const footageProgress = (one: Footage): FootageProgress => ({
+  ...{ id: one.id, name: one.name, bytes: one.bytes, state: one.state, problem: one.problem, warning: one.warning },
+  facts: one.facts,
+  hasPeaks: one.peaksHash !== null,
+})
+
+async function reelProgress({ files, cameras, ...reel }: Reel, aside: readonly FootageAside[]): Promise<ReelProgress> {
+  const tied = await tiedFootage(files.map(({ id }) => id))
+  const from = (file: Footage): FootageAside | undefined =>
+    aside.find(({ id, ties }) => id === file.beside?.id && ties > 0 && !tied.has(file.id))
+  const [offer] = files.flatMap((file) => {
+    const earlier = from(file)
+    return earlier ? [{ id: file.id, name: file.name, from: earlier }] : []
+  })
+  return {
+    ...reel,
+    key: keyOf({ files, cameras }),
+    files: files.map(footageProgress),
+    cameras: cameras.map((one) => ({ ...footageProgress(one), beside: { id: one.beside.id, atMs: one.beside.atMs } })),
+    offer: offer ?? null,
+  }
+}
+
+async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
+  const rows = await sql()<
+    { id: string }[]
+  >`select distinct footage_id as id from stitches where footage_id = any(${[...ids]})`
+  return new Set(rows.map(({ id }) => id))
 }
 
 /**
  * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
  */
-async function changedSince(pack: Pack, currentId: string | null): Promise<PackProgress['changed']> {
-  const [now] = await sql()<{ score: number; ties: number | null; cut: unknown }[]>`
-    select score_revision as score, cut, (select stitch_revision from footage where id = ${currentId}) as ties
-    from workouts where id = ${pack.workoutId}`
+async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
+  const [now] = await sql()<{ score: number; ties: number; cut: unknown }[]>`
+    select score_revision as score, cut, stitch_revision as ties from workouts where id = ${pack.workoutId}`
   const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
-  const otherFootage = pack.footageId !== null && pack.footageId !== currentId
+  const ids = files.map(({ id }) => id)
+  const otherFootage = pack.reel !== null && !isDeepStrictEqual(pack.reel, ids)
   return {
     score: unlike(pack.scoreRevision, now?.score),
     ties: !otherFootage && unlike(pack.stitchRevision, now?.ties),

@@ -6,7 +6,11 @@ import { uploadsFolder } from './store'
 
 const noteSchema = z.object({
   size: z.number().int().min(1),
-  metadata: z.object({ workoutId: z.uuid(), filename: z.string().catch('') }),
+  metadata: z.object({
+    workoutId: z.uuid(),
+    filename: z.string().catch(''),
+    replaces: z.uuid().nullable().catch(null),
+  }),
 })
 
 export interface UploadNote {
@@ -18,6 +22,8 @@ export interface UploadNote {
   workoutId: string
   /** As the browser named it. */
   filename: string
+  /** The footage whose place it takes. */
+  replaces: string | null
 }
 
 /** Uploads whose note and file can be read. */

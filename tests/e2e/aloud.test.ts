@@ -50,9 +50,16 @@ function allRight(ties: readonly Stitch[], film: SpokenFilm): void {
 }
 
 async function tiesOnServer(): Promise<Stitch[]> {
-  const source = (await page.locator('video').getAttribute('src')) ?? ''
-  const answer = await fetch(`${desk.url}${source.replace('/picture', '/stitches')}`)
+  const id = page.url().split('/').at(-2) ?? ''
+  const answer = await fetch(`${desk.url}/api/workouts/${id}/stitches`)
   return ((await answer.json()) as { stitches: Stitch[] }).stitches
+}
+
+/** By the sheet of the footage, which is closed again. */
+async function addCaptions(file: string): Promise<void> {
+  await page.getByRole('button', { name: /^Footage/ }).click()
+  await page.locator('input[type=file][aria-label^="Add captions"]').setInputFiles(file)
+  await page.keyboard.press('Escape')
 }
 
 describe('a session counted aloud', () => {
@@ -108,7 +115,7 @@ describe('a session counted aloud', () => {
     })
     const captions = join(folder, 'captions.vtt')
     writeFileSync(captions, ['WEBVTT\n', ...lines].join('\n'))
-    await page.getByLabel('Add captions').setInputFiles(captions)
+    await addCaptions(captions)
     await page.getByText(/\d+ calls read from the captions/).waitFor()
     await expect.poll(async () => (await tiesOnServer()).length, { timeout: 60_000 }).toBeGreaterThan(10)
     expect((await tiesOnServer()).some(({ evidence }) => evidence.includes('caption'))).toBe(true)
@@ -119,7 +126,7 @@ describe('a session counted aloud', () => {
     await page.getByText('This does not sound like this score').waitFor()
     const wrong = join(folder, 'wrong.vtt')
     writeFileSync(wrong, 'A kettle is no caption.\n')
-    await page.getByLabel('Add captions').setInputFiles(wrong)
+    await addCaptions(wrong)
     await page.getByText(/No line of captions/).waitFor()
   })
   it('is refused in words for a score that it is none of, and asks where to begin', async () => {

@@ -32,7 +32,7 @@ describe('footage that will not do', () => {
   it('is refused with the reason on the page, and the next file is taken', async () => {
     const id = await newWorkout('Bad footage')
     await page.goto(`${jivet.url}/w/${id}/sync`)
-    const choose = page.getByLabel('Choose a file')
+    const choose = page.getByLabel('Choose files')
     const alert = page.getByRole('alert').filter({ hasText: 'This file will not do' })
     await choose.setInputFiles(file('empty.mp4', ''))
     await alert.getByText('0 bytes').waitFor()

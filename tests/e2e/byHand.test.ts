@@ -186,7 +186,8 @@ describe('footage that no browser plays', () => {
       film,
     ])
     await page.getByRole('link', { name: 'Sync' }).click()
-    await page.getByLabel('Use other footage').setInputFiles(film)
+    await page.getByRole('button', { name: 'Footage', exact: true }).click()
+    await page.locator('input[type=file][aria-label^="Replace"]').setInputFiles(film)
     await expect
       .poll(
         () =>

@@ -80,7 +80,7 @@ it('fills the second round, marks it, and takes one step back alone', async () =
   expect(
     await page
       .locator('video')
-      .evaluate((video: HTMLVideoElement) => [video.style.transform, Math.round(video.currentTime)]),
+      .evaluate((video: HTMLVideoElement) => [video.parentElement?.style.transform, Math.round(video.currentTime)]),
   ).toEqual(['scaleX(-1)', 16])
   // It plays on from there, over a leap in the film, and the count goes with the output.
   await page.getByRole('button', { name: 'Play', exact: true }).click()

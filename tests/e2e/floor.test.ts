@@ -125,12 +125,9 @@ describe('a session on the floor', () => {
     await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
     await page.getByText('The record of the floor was laid on the footage.').waitFor()
     await saved
-    const progress = (await (await page.request.get(`${jivet.url}/api/workouts/${id}/progress`)).json()) as {
-      footage: { id: string }
+    const { stitches } = (await (await page.request.get(`${jivet.url}/api/workouts/${id}/stitches`)).json()) as {
+      stitches: { segmentId: string; edge: string; footageMs: number; confidence: number }[]
     }
-    const { stitches } = (await (
-      await page.request.get(`${jivet.url}/api/footage/${progress.footage.id}/stitches`)
-    ).json()) as { stitches: { segmentId: string; edge: string; footageMs: number; confidence: number }[] }
     const starts = stitches.filter(({ edge }) => edge === 'start')
     expect(starts.map(({ segmentId }) => segmentId)).toEqual(stands.map(({ segmentId }) => segmentId))
     const off = starts.map(({ footageMs }, at) => Math.abs(footageMs - (stands[at]?.fromMs ?? 0) - beginMs))

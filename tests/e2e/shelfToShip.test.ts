@@ -52,7 +52,7 @@ describe('from the shelf to a downloaded video', () => {
 
   it('takes the footage, hears its beeps and ties every change', async () => {
     await page.getByRole('link', { name: 'Sync' }).click()
-    await page.getByLabel('Choose a file').setInputFiles(FILM)
+    await page.getByLabel('Choose files').setInputFiles(FILM)
     await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 60_000 })
     await page.getByTestId('sync-summary').getByText('13 of 13 tied').waitFor()
     expect(await page.locator('[data-origin=reckoned]').count()).toBe(0)
@@ -245,7 +245,7 @@ describe('a video that is there', () => {
       .getByText(/13 of \d+ tied/)
       .innerText()
     await page.getByRole('button', { name: 'Footage', exact: true }).click()
-    await page.getByRole('menuitem', { name: /Put aside/ }).click()
+    await page.getByRole('button', { name: 'Put aside' }).click()
     await page.getByRole('heading', { name: 'Add footage' }).waitFor()
     await view('Ship').click()
     await page.getByText('Add the session in Sync').waitFor()
@@ -253,7 +253,8 @@ describe('a video that is there', () => {
 
     await view('Sync').click()
     await page.getByRole('button', { name: 'Footage, 1 put aside' }).click()
-    await page.getByRole('menuitem', { name: /13 ties wait with it/ }).click()
+    await page.getByText('13 ties with it').waitFor()
+    await page.getByRole('button', { name: 'Take back' }).click()
     await page.getByTestId('sync-summary').getByText(tied).waitFor()
   })
 

@@ -43,7 +43,7 @@ const beep = (atMs: number, hz = 2000, durationMs = 400): Beep => ({
   strength: 0.9,
 })
 const syncByBeeps = (plan: typeof segments, beeps: Beep[], footageMs: number): SyncResult =>
-  describeSync(plan, matchEvidence(plan, beeps, footageMs).found, footageMs)
+  describeSync(plan, matchEvidence(plan, { evidence: beeps, footageMs }).found, footageMs)
 const counted = (atMs: number): Beep[] =>
   [3000, 2000, 1000].map((before) => beep(atMs - before, 1500, 80)).concat(beep(atMs))
 const audible = boundaries.filter((one) => one.audible)
@@ -67,7 +67,7 @@ describe('aligning beeps', () => {
     const times = happened()
     const silent = (ms: number): boolean => ms >= 45_000 && ms < 80_000
     const heard = beepsAt(times, (ms) => !silent(ms))
-    const { found } = matchEvidence(segments, heard, 300_000)
+    const { found } = matchEvidence(segments, { evidence: heard, footageMs: 300_000 })
     const lost = audible.filter((one) => silent(times.get(one.segmentId) ?? 0)).map((one) => one.segmentId)
     expect(lost.length).toBeGreaterThan(1)
     // Before the silence a station may have been left out: what stands there may be tied, and is not sure.
@@ -137,10 +137,12 @@ describe('how sure a tie is', () => {
       .filter((one, index) => one.audible && keep(index))
       .flatMap((one) => counted(one.plannedMs + 20_000))
   const sure = (plan: typeof uneven, beeps: Beep[]): number =>
-    matchEvidence(plan.segments, beeps, FOOTAGE_MS).found.filter((one) => one.confidence >= 0.9).length
+    matchEvidence(plan.segments, { evidence: beeps, footageMs: FOOTAGE_MS }).found.filter(
+      (one) => one.confidence >= 0.9,
+    ).length
 
   it('is 0.9 and more where a long chain has no rival', () => {
-    const all = matchEvidence(uneven.segments, marksOf(uneven), FOOTAGE_MS).found
+    const all = matchEvidence(uneven.segments, { evidence: marksOf(uneven), footageMs: FOOTAGE_MS }).found
     expect(all.length).toBe(boundariesOf(uneven.segments).length)
     expect(all.filter((one) => one.confidence < 0.9)).toEqual([])
   })
@@ -167,7 +169,7 @@ describe('how sure a tie is', () => {
     const skipped = boundariesOf(even.segments).filter((one) => one.audible)
     const beeps = skipped.slice(0, -2).flatMap((one) => counted(one.plannedMs + 20_000))
     // The end is where the tones end, if a station was skipped.
-    const wrong = matchEvidence(even.segments, beeps, FOOTAGE_MS).found.filter(
+    const wrong = matchEvidence(even.segments, { evidence: beeps, footageMs: FOOTAGE_MS }).found.filter(
       ({ confidence, edge }) => confidence >= 0.9 && edge === 'start',
     )
     expect(wrong).toEqual([])
@@ -185,7 +187,7 @@ describe('how sure a tie is', () => {
       const tones = boundariesOf(expand(readShorthand(other).score).segments).map(({ plannedMs }) =>
         beep(plannedMs + 9000),
       )
-      const { found, likeness, doubtful } = matchEvidence(own, tones, 3_600_000)
+      const { found, likeness, doubtful } = matchEvidence(own, { evidence: tones, footageMs: 3_600_000 })
       expect(found.filter(({ confidence }) => confidence > 0.5)).toEqual([])
       expect(likeness < 0.5 || doubtful).toBe(true)
     }
@@ -210,7 +212,9 @@ describe('how sure a tie is', () => {
       ),
     )
     const beeps = Array.from({ length: 5000 }, (_, index) => beep(index * 1500))
-    expect(() => matchEvidence(plan.segments, beeps, FOOTAGE_MS).found).toThrow(/pairs to match is the most/)
+    expect(() => matchEvidence(plan.segments, { evidence: beeps, footageMs: FOOTAGE_MS }).found).toThrow(
+      /pairs to match is the most/,
+    )
   })
 })
 

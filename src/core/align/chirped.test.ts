@@ -50,7 +50,7 @@ describe('ties by chirps', () => {
   it('give way to a hand, and hold everything else', () => {
     const tied = boundaries[3] as (typeof boundaries)[number]
     const hand = handStitch({ ...tied, footageMs: 300_000 })
-    const { found, likeness } = matchEvidence(segments, whole, 600_000, [hand])
+    const { found, likeness } = matchEvidence(segments, { evidence: whole, footageMs: 600_000 }, [hand])
     expect(likeness).toBeGreaterThan(0.9)
     const keys = found.map(tieKey)
     expect(keys).not.toContain(tieKey(tied))
@@ -58,7 +58,7 @@ describe('ties by chirps', () => {
     for (const one of found)
       if (boundaries.findIndex((boundary) => tieKey(boundary) === tieKey(one)) > 3)
         expect(one.footageMs).toBeGreaterThanOrEqual(300_000)
-    const free = matchEvidence(segments, whole, 600_000)
+    const free = matchEvidence(segments, { evidence: whole, footageMs: 600_000 })
     expect(free.found.map(({ evidence }) => evidence)).toEqual(boundaries.map(() => ['chirp']))
   })
 })

@@ -17,7 +17,7 @@ const FOOTAGE_MS = 900_000
 
 describe('where boundaries lie', () => {
   it('is shared out among all places that fit, and never to more than one whole', () => {
-    const { posteriors } = decode(segments, heard, FOOTAGE_MS)
+    const { posteriors } = decode(segments, { evidence: heard, footageMs: FOOTAGE_MS })
     for (const { instants } of posteriors) {
       expect(instants.reduce((sum, { mass }) => sum + mass, 0)).toBeLessThanOrEqual(1 + 1e-6)
       expect(instants[0]?.mass ?? 0).toBeLessThan(0.9)
@@ -29,7 +29,7 @@ describe('where boundaries lie', () => {
   it('is sure all through once a hand has tied the first and the last of them', () => {
     const ends = [2, boundaries.length - 3].flatMap((at) => boundaries[at] ?? [])
     const hands = ends.map((one) => handStitch({ ...one, footageMs: one.plannedMs + 20_000 }))
-    const { posteriors } = decode(segments, heard, FOOTAGE_MS, hands)
+    const { posteriors } = decode(segments, { evidence: heard, footageMs: FOOTAGE_MS }, hands)
     const between = posteriors.slice(2, -2)
     between.forEach(({ boundary, instants, evidence }, index) => {
       expect(Math.abs((instants[0]?.footageMs ?? 0) - boundary.plannedMs - 20_000)).toBeLessThan(100)
@@ -39,7 +39,7 @@ describe('where boundaries lie', () => {
   })
   it('follows a hand against what was heard', () => {
     const hand = handStitch({ segmentId: boundaries[6]?.segmentId ?? '', edge: 'start', footageMs: 350_000 })
-    const { posteriors } = decode(segments, heard, FOOTAGE_MS, [hand])
+    const { posteriors } = decode(segments, { evidence: heard, footageMs: FOOTAGE_MS }, [hand])
     expect(posteriors[6]?.instants[0]).toMatchObject({ footageMs: 350_000 })
     for (const [at, { instants }] of posteriors.entries())
       for (const { footageMs } of instants) expect(at < 6 ? footageMs <= 350_000 : footageMs >= 350_000).toBe(true)
@@ -51,14 +51,14 @@ describe('where boundaries lie', () => {
       [at(4, 140_000), at(5, 140_000), at(6, 140_400)],
       [at(1, 5000), at(20, 9000)],
     ]) {
-      const { posteriors, likeness } = decode(segments, heard, FOOTAGE_MS, hands)
+      const { posteriors, likeness } = decode(segments, { evidence: heard, footageMs: FOOTAGE_MS }, hands)
       expect(posteriors).toHaveLength(boundaries.length)
       expect(likeness).toBeGreaterThanOrEqual(0)
     }
   })
   it('follows from hands alone where nothing was heard, and nothing else is called heard', () => {
     const hand = handStitch({ segmentId: boundaries[0]?.segmentId ?? '', edge: 'start', footageMs: 5000 })
-    const { posteriors, likeness } = decode(segments, [], FOOTAGE_MS, [hand])
+    const { posteriors, likeness } = decode(segments, { evidence: [], footageMs: FOOTAGE_MS }, [hand])
     expect(likeness).toBe(0)
     expect(posteriors.slice(1).every(({ evidence }) => evidence.length === 0)).toBe(true)
   })
@@ -71,7 +71,7 @@ describe('where boundaries lie', () => {
       ...beep(plannedMs + 20_000),
       hz: at % 5 === 1 || at % 5 === 3 ? 4000 : 2000,
     }))
-    const { posteriors } = decode(segments, [...music, ...timer].sort(byTime), FOOTAGE_MS)
+    const { posteriors } = decode(segments, { evidence: [...music, ...timer].sort(byTime), footageMs: FOOTAGE_MS })
     for (const { boundary, instants, evidence } of posteriors) {
       expect(Math.abs((instants[0]?.footageMs ?? 0) - boundary.plannedMs - 20_000)).toBeLessThan(100)
       expect(instants[0]?.mass).toBeGreaterThan(0.9)
@@ -83,7 +83,7 @@ describe('where boundaries lie', () => {
       readShorthand('table Main: 35/15 then 25/35 then 55/10 then 30/25 rounds\n  Squat; Lunge; Crawl\n').score,
     )
     const tones = boundariesOf(other.segments).map(({ plannedMs }) => beep(plannedMs + 9000))
-    const { posteriors, likeness } = decode(segments, tones, FOOTAGE_MS)
+    const { posteriors, likeness } = decode(segments, { evidence: tones, footageMs: FOOTAGE_MS })
     expect(likeness).toBeLessThan(0.5)
     expect(posteriors.flatMap(({ instants }) => instants).filter(({ mass }) => mass >= 0.5)).toEqual([])
   })

@@ -64,6 +64,7 @@ interface Task {
   between: readonly (readonly Segment[])[]
   plannedMs: readonly Ms[]
   footageMs: Ms
+  bordersMs: readonly Ms[]
   /** The grid on which hypotheses are weighed. */
   coarseMs: Ms
   hypotheses: readonly Hypothesis[]
@@ -73,15 +74,22 @@ interface Task {
   hands: ReadonlyMap<string, Tie>
 }
 
+/** What was heard, and where: one file, or several end to end. */
+export interface Recording {
+  /** In order of time. */
+  evidence: readonly Evidence[]
+  footageMs: Ms
+  /** Where the second file begins, and every one after it: what happened in between was not filmed. */
+  bordersMs?: readonly Ms[]
+}
+
 /**
- * @param evidence in order of time.
  * @param hands ties that hold whatever was heard; they may not cross.
  * @throws Problem `too-many` where score and recording are too large to be matched.
  */
 export function decode(
   segments: readonly Segment[],
-  evidence: readonly Evidence[],
-  footageMs: Ms,
+  { evidence, footageMs, bordersMs = [] }: Recording,
   hands: readonly Tie[] = [],
 ): Decoded {
   const stretches = stretchesBetween(segments, boundariesOf(segments))
@@ -89,7 +97,7 @@ export function decode(
   const pairs = (stretches.audible.length * lastMs) / COARSE_MS
   const coarseMs = Math.max(pairs > MUCH ? 2 * COARSE_MS : COARSE_MS, finestStep(stretches.audible.length, lastMs))
   const held = {
-    ...{ ...stretches, footageMs: lastMs + 1, hands: apart(stretches.audible, hands) },
+    ...{ ...stretches, footageMs: lastMs + 1, bordersMs, hands: apart(stretches.audible, hands) },
     movement: ofKind(evidence, 'motion'),
   }
   const taskOn = (gridMs: Ms): Task => ({
@@ -168,7 +176,7 @@ function latticeOf(
   hypothesis: Hypothesis,
   { stepMs, weighing }: { stepMs: Ms; weighing: boolean },
 ): Lattice {
-  const { audible, between, plannedMs, footageMs, hands } = task
+  const { audible, between, plannedMs, footageMs, bordersMs, hands } = task
   const grid = { cells: Math.max(2, Math.ceil(footageMs / stepMs)), stepMs }
   const fields = new Map<Begins, Float64Array>()
   const likely = (begins: Begins): Float64Array => {
@@ -198,6 +206,7 @@ function latticeOf(
     likelihoods: ties.map((tie, at) => (tie ? tiedLikelihood(tie, grid) : likely(beginsWith(between[at])))),
     lengths,
     fixed: ties.map((tie) => tie !== undefined),
+    borders: bordersMs.map((ms) => Math.round(ms / stepMs)).filter((cell) => cell > 0 && cell < grid.cells),
   }
 }
 

@@ -14,10 +14,11 @@ const shapes = fc.record({
   seconds: fc.array(fc.integer({ min: 2, max: 12 }), { minLength: 3, maxLength: 7 }),
   loud: fc.array(fc.nat(399), { maxLength: 8 }),
   fixed: fc.option(fc.tuple(fc.nat(3), fc.nat(399))),
+  borders: fc.uniqueArray(fc.integer({ min: 1, max: 399 }), { maxLength: 2 }),
 })
 type Shape = typeof shapes extends fc.Arbitrary<infer Value> ? Value : never
 
-function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
+function latticeOf({ seconds, loud, fixed, borders }: Shape): Lattice {
   const cells = 400
   const plain = new Float64Array(cells).fill(0.3)
   for (const cell of loud) plain[cell] = 40
@@ -33,6 +34,7 @@ function latticeOf({ seconds, loud, fixed }: Shape): Lattice {
     again: lengths.map((rest, at) => (at % 2 ? { rest, work: lengths[at - 1] ?? rest } : null)),
     leftOut: Array.from({ length: Math.max(0, count - 3) }, (_, at) => (at % 2 ? (lengths[at] ?? null) : null)),
     fixed: Array.from({ length: count }, (_, at) => isTied(at)),
+    borders: borders.sort((one, other) => one - other),
   }
 }
 

@@ -20,6 +20,8 @@ export interface Lattice {
   leftOut: readonly (Length | null)[]
   /** Boundaries that no path may leave out: somebody tied them. */
   fixed: readonly boolean[]
+  /** First cells of files after the first: between two files anything may have happened that was not filmed. */
+  borders: readonly number[]
 }
 
 /** Called for each boundary in the order of the pass. `alpha` is reused: copy what is to be kept. */
@@ -38,11 +40,17 @@ const USUAL_BOUNDARIES = 32
 /** Any number of boundaries is left out, as where a part was not filmed; each at this share of the price. */
 const SKIP_PART: Share = 0.001
 const SKIP_FADE: Share = 0.9
+/** Where a file ends and another begins, part of the session was not filmed, as likely as not. */
+const LEAVE_FILE: Share = 0.5
+/** A camera is mostly stopped and begun within a stretch; how long such a stretch usually is. */
+const WITHIN_STRETCH: Share = 0.8
+const USUAL_STRETCH_MS: Ms = 30_000
 /** No two boundaries are closer: one tone is not heard for both. */
 export const CLOSEST_MS: Ms = 1000
 
 /** The same lattice seen from its end. */
-export function mirrored({ extra, likelihoods, lengths, plannedMs, again, leftOut, fixed, ...same }: Lattice): Lattice {
+export function mirrored(lattice: Lattice): Lattice {
+  const { extra, likelihoods, lengths, plannedMs, again, leftOut, fixed, borders, ...same } = lattice
   const turned = new Map([...new Set([...extra, ...likelihoods])].map((one) => [one, one.slice().reverse()]))
   const turn = (one: Float64Array): Float64Array => turned.get(one) ?? one
   return {
@@ -54,6 +62,7 @@ export function mirrored({ extra, likelihoods, lengths, plannedMs, again, leftOu
     again: [...again].reverse(),
     leftOut: [...leftOut].reverse(),
     fixed: [...fixed].reverse(),
+    borders: borders.map((cell) => lattice.cells - cell).reverse(),
   }
 }
 
@@ -93,6 +102,8 @@ class ForwardPass {
   /** Of all boundaries but the last, fading. */
   private readonly pool: Float64Array
   private readonly twice: readonly [Float64Array, Float64Array]
+  /** For each border, what has left the files before it; on the scale of the boundary before. */
+  private readonly left: number[]
   private logScale = 0
   private readonly skip: Share
   private readonly repeat: Share
@@ -102,6 +113,7 @@ class ForwardPass {
     this.recent = [empty(), empty(), empty(), empty()]
     this.pool = empty()
     this.twice = [empty(), empty()]
+    this.left = lattice.borders.map(() => 0)
     const each = Math.min(1, USUAL_BOUNDARIES / lattice.likelihoods.length)
     this.skip = SKIP_STATION * each
     this.repeat = REPEAT_STATION * each
@@ -144,11 +156,37 @@ class ForwardPass {
       const weight = this.skip * Math.exp(Math.max(-600, (this.scales[(at - 3) % 4] ?? 0) - this.logScale))
       carry(this.at(at - 3), alpha, carrierOf(shortcut, weight, lattice))
     }
+    this.overBorders(at, alpha)
     if (fixed[at - 1]) pool.fill(0)
     carry(before, alpha, carrierOf(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, lattice), {
       weights: pool,
       lag: Math.max(1, Math.round(CLOSEST_MS / lattice.stepMs)),
       factor: SKIP_PART / lattice.cells,
+    })
+  }
+
+  /** From any boundary before a border to this one after it, however much of the score lies between. */
+  private overBorders(at: number, alpha: Float64Array): void {
+    const { borders, plannedMs, fixed, cells, stepMs, likelihoods } = this.lattice
+    const before = this.at(at - 1)
+    const inMs = (ms: Ms | undefined): number => Math.max(1, Math.round((ms ?? 0) / stepMs))
+    borders.forEach((border, index) => {
+      // The camera stopped within the stretch that the boundary begins, or just anywhere.
+      const reach = Math.max(0, border - inMs(plannedMs[at - 1]))
+      let far = 0,
+        near = 0
+      for (let cell = 0; cell < reach; cell++) far += before[cell] ?? 0
+      for (let cell = reach; cell < border; cell++) near += before[cell] ?? 0
+      const anywhere = (1 - WITHIN_STRETCH) / cells
+      const gone = (far + near) * anywhere + (near * WITHIN_STRETCH) / (border - reach)
+      const all = (fixed[at - 1] ? 0 : (this.left[index] ?? 0)) + gone
+      this.left[index] = all
+      const weight = (LEAVE_FILE * all * inMs(USUAL_STRETCH_MS)) / likelihoods.length
+      if (!weight) return
+      const until = Math.min(cells, border + inMs(plannedMs[at - 1]))
+      const within = weight * (anywhere + WITHIN_STRETCH / (until - border))
+      for (let cell = border; cell < until; cell++) alpha[cell] = (alpha[cell] ?? 0) + within
+      for (let cell = until; cell < cells; cell++) alpha[cell] = (alpha[cell] ?? 0) + weight * anywhere
     })
   }
 
@@ -168,6 +206,7 @@ class ForwardPass {
       const fade = SKIP_FADE * scale
       for (let cell = 0; cell < cells; cell++) pool[cell] = (pool[cell] ?? 0) * fade + (before[cell] ?? 0) * scale
     }
+    this.left.forEach((left, index) => (this.left[index] = left * scale))
     this.logScale -= Math.log(scale)
     this.scales[at % 4] = this.logScale
   }

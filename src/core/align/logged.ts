@@ -8,9 +8,10 @@ import type { Kind, Segment } from '../score/segment'
 import type { Ms, Ppm, Share } from '../units'
 import { tieKey } from './boundaries'
 import { calibrated } from './calibration'
-import { filesInRow, joinedReel, type ReelFile } from './reel'
+import { filesInRow } from '../filesInRow'
+import { joinedReel, type ReelFile } from './reel'
 import { matchEvidence, type FoundStitch, type Matched } from './sync'
-import { SURE, type Tie } from './ties'
+import { SURE, wasNotDone, type Tie } from './ties'
 
 /**
  * `placed`: its changes are tied. `unplaced`: nothing that was heard says where it lies. `other`: what was heard is
@@ -48,12 +49,13 @@ export function matchLogged(
   segments: readonly Segment[],
   performance: Performance,
   { evidence, footageMs }: ReelFile,
-  hands: readonly Tie[] = [],
+  tied: readonly Tie[] = [],
 ): LoggedMatch {
+  const hands = tied.filter((tie) => !wasNotDone(tie))
   const known = new Set(segments.map(({ id }) => id))
   refuseOtherPlan(segments, performance)
   const gone = performance.stands.filter(({ segmentId }) => !known.has(segmentId)).map(({ segmentId }) => segmentId)
-  const alone = matchEvidence(segments, evidence, footageMs, hands)
+  const alone = matchEvidence(segments, { evidence, footageMs }, tied)
   const changes = changesOf(performance)
   const placed = byHand(changes, hands) ?? byMarks(changes, evidence, footageMs)
   if (!placed) return { ...alone, log: 'unplaced', gone }
@@ -86,15 +88,23 @@ export function matchReelLogged(
   segments: readonly Segment[],
   performance: Performance,
   files: readonly ReelFile[],
+  hands: readonly Tie[] = [],
 ): LoggedMatch {
-  const { beginMs } = filesInRow(files.map(({ footageMs }) => footageMs))
-  const matches = files.map((file) => matchLogged(segments, performance, file))
+  const { beginMs, placeOf } = filesInRow(files.map(({ footageMs }) => footageMs))
+  const [only] = files
+  if (only && files.length === 1) return matchLogged(segments, performance, only, hands)
+  const matches = files.map((file, at) => {
+    const within = hands.flatMap((tie) => {
+      const { footage, footageMs } = placeOf(tie.footageMs)
+      return footage === at ? [{ ...tie, footageMs }] : []
+    })
+    return matchLogged(segments, performance, file, within)
+  })
   const placed = matches.filter(({ log }) => log === 'placed')
   const fit = matches.some(({ log }) => log === 'other') ? 'other' : 'unplaced'
   const { gone = [] } = matches[0] ?? {}
   if (!placed.length) {
-    const { evidence, footageMs } = joinedReel(files)
-    return { ...matchEvidence(segments, evidence, footageMs), log: fit, gone }
+    return { ...matchEvidence(segments, joinedReel(files), hands), log: fit, gone }
   }
   const found = new Map<string, FoundStitch>()
   matches.forEach((match, file) => {

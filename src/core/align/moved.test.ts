@@ -22,7 +22,11 @@ const moves = boundaries.flatMap(({ plannedMs, audible }, at) =>
 
 describe('movement', () => {
   it('ties nothing by itself', () => {
-    expect(matchEvidence(segments, moves, FOOTAGE_MS)).toEqual({ found: [], likeness: 0, doubtful: false })
+    expect(matchEvidence(segments, { evidence: moves, footageMs: FOOTAGE_MS })).toEqual({
+      found: [],
+      likeness: 0,
+      doubtful: false,
+    })
   })
   it('weighs between places that tones leave open', () => {
     // The timer was heard in the middle of it: the same tones fit a round earlier and a round later.
@@ -32,7 +36,7 @@ describe('movement', () => {
         ...{ kind: 'beep', atMs: plannedMs + BEGAN_MS, spreadMs: 3, hz: 2000, durationMs: 400, strength: 0.9 },
       }))
     const massAt = (evidence: readonly Evidence[]): number => {
-      const [first] = decode(segments, evidence, FOOTAGE_MS).posteriors[6]?.instants ?? []
+      const [first] = decode(segments, { evidence, footageMs: FOOTAGE_MS }).posteriors[6]?.instants ?? []
       const trueMs = (boundaries[6]?.plannedMs ?? 0) + BEGAN_MS
       return first && Math.abs(first.footageMs - trueMs) < 100 ? first.mass : 0
     }

@@ -1,13 +1,14 @@
 // The seam between hearing and what follows: evidence in, stitches and a summary out, in the contract's words.
-import { ofKind, type Evidence, type EvidenceKind } from '../evidence'
+import { ofKind, type EvidenceKind } from '../evidence'
 import type { Segment } from '../score/segment'
 import type { Ms, Ppm, Share } from '../units'
 import { boundariesOf, tieKey } from './boundaries'
 import { calibrated } from './calibration'
 import { CHIRP_SIGMA_MS, chirpTies } from './chirped'
 import { fitClock } from './clock'
-import { decode } from './decode'
-import { holdBeside, placesOf, type Stitch, type Tie } from './ties'
+import { decode, type Recording } from './decode'
+import { doneOf } from './notDone'
+import { holdBeside, placesOf, wasNotDone, type Stitch, type Tie } from './ties'
 
 /** A tie that was heard, with what stands for and against it. */
 export interface FoundStitch extends Stitch {
@@ -61,21 +62,22 @@ const DOUBTED: Share = 0.5
 
 /**
  * The changes that were heard, with how probable each is. A boundary that nothing was heard of stays open.
- * @param evidence in order of time.
- * @param hands ties that hold whatever was heard.
+ * @param hands ties that hold whatever was heard; what was not done is not looked for.
  * @throws Problem `too-many` where there is too much to match.
  */
-export function matchEvidence(
-  segments: readonly Segment[],
-  evidence: readonly Evidence[],
-  footageMs: Ms,
-  hands: readonly Tie[] = [],
-): Matched {
+export function matchEvidence(segments: readonly Segment[], recording: Recording, hands: readonly Tie[] = []): Matched {
+  const done = doneOf(segments, hands)
+  if (done !== segments)
+    return matchEvidence(
+      done,
+      recording,
+      hands.filter((tie) => !wasNotDone(tie)),
+    )
   const places = placesOf(segments)
-  const chirped = chirpTies(segments, ofKind(evidence, 'chirp')).filter((tie) =>
+  const chirped = chirpTies(segments, ofKind(recording.evidence, 'chirp')).filter((tie) =>
     hands.every((hand) => tieKey(hand) !== tieKey(tie) && holdBeside(places, hand, tie)),
   )
-  const { posteriors, likeness, doubtful } = decode(segments, evidence, footageMs, [...hands, ...chirped])
+  const { posteriors, likeness, doubtful } = decode(segments, recording, [...hands, ...chirped])
   const coded = chirped.map((tie): FoundStitch => ({
     ...tie,
     ...{ origin: 'heard', confidence: calibrated(1), evidence: ['chirp'], sigmaMs: CHIRP_SIGMA_MS, alternatives: [] },

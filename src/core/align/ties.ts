@@ -14,6 +14,8 @@ export const tieSchema = z.object({
   segmentId: z.string().min(1).max(400),
   edge: z.enum(['start', 'end']),
   footageMs: z.number().int().min(0).max(DAY),
+  /** False where somebody said that the segment was not done: it lasts nothing, where the next begins that was. */
+  done: z.literal(false).optional(),
 })
 export type Tie = z.infer<typeof tieSchema>
 
@@ -49,6 +51,8 @@ export const handStitch = ({ segmentId, edge, footageMs }: Tie): Stitch => ({
   confidence: 1,
   evidence: ['hand'],
 })
+
+export const wasNotDone = ({ done }: Tie): boolean => done === false
 
 export type TieProblem = Extract<ProblemFact, { code: 'tie-crosses' | 'tie-outside' | 'tie-twice' }>
 
@@ -118,7 +122,7 @@ export type HandTied = { ties: Stitch[]; dropped: number; problem: null } | { ti
 export function withHandTie(segments: readonly Segment[], ties: readonly Stitch[], tie: Tie, footageMs: Ms): HandTied {
   const hand = handStitch(tie)
   const others = ties.filter((one) => tieKey(one) !== tieKey(hand))
-  const hands = [...others.filter((one) => one.origin === 'hand'), hand]
+  const hands = [...others.filter((one) => one.origin === 'hand' && !wasNotDone(one)), hand]
   const problem = tieProblem(segments, hands, footageMs)
   if (problem) return { ties: null, problem }
   const places = placesOf(segments)

@@ -21,7 +21,7 @@ function filmedAs(tookMs: Record<string, Ms>, heard: Evidence[] = [], afterMs = 
     atMs += tookMs[segment.id] ?? segment.durationMs
     return { segment, fromMs, toMs: atMs, fromTied: true, toTied: true }
   })
-  return { laid, footageMs: atMs + afterMs, heard }
+  return { laid, footageMs: atMs + afterMs, heard, cameras: [], dead: [] }
 }
 
 const said = (fromMs: Ms, toMs: Ms): Evidence => ({

@@ -6,12 +6,14 @@ import type { Evidence } from '../evidence'
 import type { Segment } from '../score/segment'
 import { sum } from '../sum'
 import type { Ms, Share } from '../units'
+import { shownFrom, type Camera } from './cameras'
 import { shownIn, type Cut, type ShownSegment } from './cut'
 import { Donors, type Donor } from './donors'
 import { follow } from './follow'
 import { busyStretches, leastNoticed, silencesIn, type Busy, type Range } from './joint'
 import { lay, type LaidSegment } from './lane'
 import { SpanList } from './spans'
+import { treated, treatmentSchema, type TreatedStretch } from './treated'
 
 /** `follow`: as filmed. `score`: what was filmed, as long as planned. `fill`: the same, with what was not filmed. */
 export const FITS = ['follow', 'score', 'fill'] as const
@@ -23,6 +25,9 @@ export interface Filmed {
   footageMs: Ms
   /** In order of time. */
   heard: readonly Evidence[]
+  cameras: readonly Camera[]
+  /** Stretches that are not shown whole, whatever they belong to. */
+  dead: readonly TreatedStretch[]
 }
 
 /** How a workout is cut, as it is kept. */
@@ -34,6 +39,15 @@ export const cutWishesSchema = z.object({
   mirrors: z.boolean().default(true),
   /** Whether long silences in talk are shortened. */
   tightens: z.boolean().default(false),
+  /** Segments that are not shown whole. */
+  treated: z.record(z.string().max(400), treatmentSchema).default({}),
+  /** Stretches of single files that are not shown whole. */
+  dead: z
+    .array(z.object({ footage: z.string().max(100), fromMs: z.number(), toMs: z.number(), as: treatmentSchema }))
+    .max(1000)
+    .default([]),
+  /** Ids of second cameras, by the segments that are shown from them. */
+  cameras: z.record(z.string().max(400), z.string().max(100)).default({}),
 })
 export type CutWishes = z.infer<typeof cutWishesSchema>
 export const USUAL_CUT: CutWishes = cutWishesSchema.parse({})
@@ -51,16 +65,17 @@ export interface CutChange {
   toMs: Ms
 }
 
-/** From ties to what a cut is made from. @param footageMs of the whole reel. */
+/** From ties to what a cut is made from. */
 export const filmedFrom = (
   segments: readonly Segment[],
   ties: readonly Tie[],
-  footageMs: Ms,
-  heard: readonly Evidence[],
-): Filmed => ({ laid: lay(segments, ties, footageMs), footageMs, heard })
+  { footageMs, heard, cameras = [], dead = [] }: Pick<Filmed, 'footageMs' | 'heard'> & Partial<Filmed>,
+): Filmed => ({ laid: lay(segments, ties, footageMs), footageMs, heard, cameras, dead })
 
 export interface Fitted {
   cut: Cut
+  /** As it would be without second cameras. */
+  plainCut: Cut
   shown: ShownSegment[]
   changes: CutChange[]
   /** How much of the output is shown a second time. */
@@ -69,12 +84,18 @@ export interface Fitted {
 
 export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
   const wishes = { ...USUAL_CUT, ...asked }
-  const { cut, changes } =
+  const { cut: whole, changes } =
     wishes.fit === 'follow'
       ? { cut: follow(filmed.laid, filmed.footageMs), changes: [] }
       : new Fitting(filmed, wishes).made()
+  const ofSegments = filmed.laid.flatMap(({ segment, fromMs, toMs }): TreatedStretch[] => {
+    const as = wishes.treated[segment.id]
+    return as ? [{ fromMs, toMs, as }] : []
+  })
+  const plainCut = treated(whole, [...ofSegments, ...filmed.dead])
+  const cut = shownFrom(plainCut, filmed.cameras, wishes.cameras)
   const again = sum(cut.spans.map(({ why, lengthMs }) => (why === 'reused' ? lengthMs : 0)))
-  return { cut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
+  return { cut, plainCut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
 }
 
 /** A stretch that is so little off is left as it was filmed; what adds up is put right by the next that is more. */

@@ -1,6 +1,6 @@
 // Lays spans end to end in output time: makers say what is shown and for how long, never where.
 import type { Ms } from '../units'
-import { filesInRow } from '../align/reel'
+import { filesInRow } from '../filesInRow'
 import { outMsIn, type Cut, type Span, type Why } from './cut'
 
 /** A range of the reel as it was filmed. */

@@ -1,5 +1,7 @@
 // Waveform peaks at several zoom levels, computed once from a stream of samples and drawn from ever after.
-import type { Hertz, Samples } from '../units'
+import { filesInRow } from '../filesInRow'
+import { sum } from '../sum'
+import type { Hertz, Ms, Samples } from '../units'
 
 /**
  * Samples per pair at each level, at `PEAKS_RATE`; each is a power of the one before, so levels build on one another.
@@ -82,4 +84,20 @@ export function unpackPeaks(bytes: Uint8Array): PeakLevel[] {
     at += 8 + length
   }
   return levels
+}
+
+/** Waveforms of files end to end, to the nearest step of each level. @param fileMs lengths of the files, in order. */
+export function joinedPeaks(files: readonly (readonly PeakLevel[])[], fileMs: readonly Ms[]): PeakLevel[] {
+  const { beginMs } = filesInRow(fileMs)
+  return PEAK_STEPS.map((step) => {
+    const placeOf = (ms: Ms): number => Math.round((ms * PEAKS_RATE) / 1000 / step)
+    const pairs = new Int8Array(2 * placeOf(sum(fileMs)))
+    files.forEach((levels, at) => {
+      const from = placeOf(beginMs[at] ?? 0),
+        to = placeOf((beginMs[at] ?? 0) + (fileMs[at] ?? 0))
+      const level = levels.find((one) => one.step === step)
+      if (level) pairs.set(level.pairs.subarray(0, 2 * (to - from)), 2 * from)
+    })
+    return { step, pairs }
+  })
 }

@@ -2,6 +2,7 @@
 // a recording of any length is heard in a fixed amount of memory.
 import FFT from 'fft.js'
 import { byTime, type EvidenceOf } from '../evidence'
+import { median } from '../sum'
 import type { Hertz, Samples } from '../units'
 
 /** A tone heard; the onset has a fraction of a millisecond. */
@@ -228,11 +229,6 @@ function vertex(power: Float64Array, bin: number): number {
   ]
   const bend = left - 2 * here + right
   return bend ? Math.max(-0.5, Math.min(0.5, (0.5 * (left - right)) / bend)) : 0
-}
-
-function median(values: number[]): number {
-  const sorted = [...values].sort((one, other) => one - other)
-  return sorted[Math.floor(sorted.length / 2)] ?? 0
 }
 
 /** Harmonics start together with their tone; the strongest speaks for all. */

@@ -55,11 +55,13 @@ export interface ShoresScene {
   heard: readonly HeardRow[]
   /** Kinds of evidence that are kept out of the matching. */
   hushed: ReadonlySet<EvidenceKind>
+  /** Where the second file of the reel begins, and every one after it. */
+  borders: readonly Ms[]
 }
 
 export function drawShores(
   surface: Surface,
-  { stretches, threads, levels, heard, hushed }: ShoresScene,
+  { stretches, threads, levels, heard, hushed, borders }: ShoresScene,
   view: ShoresView,
 ): void {
   const { width, height, palette } = view
@@ -81,6 +83,7 @@ export function drawShores(
   const soundFoot = height - belowSound(heard.length)
   drawSound(surface, levels, { top: soundTop, foot: soundFoot }, view)
   drawHeardRows(surface, heard, { width, top: soundFoot, palette, hushed, placeOf: (ms) => placeOf(ms, view) })
+  drawBorders(surface, borders, { top: soundTop, foot: height - RULER }, view)
   const shores = { top: waterlineOf({ height: terrainTall }), foot: soundTop }
   for (const thread of threads) if (!thread.selected) drawThread(surface, thread, shores, view)
   for (const thread of threads) if (thread.selected) drawThread(surface, thread, shores, view)
@@ -121,6 +124,17 @@ function drawSound(surface: Surface, levels: readonly PeakLevel[], { top, foot }
     const up = loudness(high) * reach,
       down = loudness(-low) * reach
     if (first >= 0) surface.fillRect(x, middle - up, 1, Math.max(1, up + down))
+  }
+}
+
+/** Where one file ends and the next begins: a cut through the sound. */
+function drawBorders(surface: Surface, borders: readonly Ms[], { top, foot }: Band, view: ShoresView): void {
+  for (const ms of borders) {
+    const x = Math.round(placeOf(ms, view))
+    surface.fillStyle = view.palette.paper
+    surface.fillRect(x - 3, top, 6, foot - top)
+    surface.fillStyle = view.palette.signal
+    surface.fillRect(x - 1, top - 8, 2, foot - top + 8)
   }
 }
 

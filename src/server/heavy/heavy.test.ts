@@ -13,7 +13,7 @@ const evidence = expand(plan).segments.map((segment): EvidenceOf<'beep'> => ({
   hz: 2000,
   durationMs: 300,
 }))
-const TASK = { score: plan, evidence, footageMs: 700_000, hands: [], floor: null }
+const TASK = { score: plan, files: [{ evidence, footageMs: 700_000 }], hands: [], floor: null }
 /** Rows that take the thread a while. */
 const rows = (count: number): string =>
   ['section,round,kind,label,side,seconds']
@@ -48,7 +48,7 @@ describe('heavy work', () => {
     expect((await heavy('align', TASK)).found.length).toBeGreaterThan(10)
   })
   it('is refused where too much waits already', async () => {
-    const asked = Array.from({ length: 136 }, () => heavy('align', { ...TASK, evidence: [] }))
+    const asked = Array.from({ length: 136 }, () => heavy('align', { ...TASK, files: [] }))
     const ended = await Promise.allSettled(asked)
     const refused = ended.filter((one) => one.status === 'rejected')
     expect(refused).toHaveLength(8)

@@ -1,6 +1,7 @@
 // The heavy work that routes ask for, as pure functions by name: run in a thread beside the server, so that no answer
 // waits for another's sums.
-import { matchLogged, type FloorAnswer } from '../../core/align/logged'
+import { matchReelLogged, type FloorAnswer } from '../../core/align/logged'
+import { joinedReel } from '../../core/align/reel'
 import { matchEvidence, type Matched } from '../../core/align/sync'
 import type { Tie } from '../../core/align/ties'
 import { evidenceSchema, type EvidenceOf } from '../../core/evidence'
@@ -13,8 +14,8 @@ import { readPlan } from '../../engine/plan'
 
 interface AlignInput {
   score: Score
-  evidence: readonly unknown[]
-  footageMs: Ms
+  /** What was heard in each file of the reel, in its own time; hands are in the time of the whole. */
+  files: readonly { evidence: readonly unknown[]; footageMs: Ms }[]
   hands: readonly Tie[]
   /** The record of the session on the floor, where there is one. */
   floor: Pick<FloorLog, 'score' | 'events'> | null
@@ -27,12 +28,17 @@ interface LikesInput {
 }
 
 export const HEAVY = {
-  /** Matches what was heard in a footage to a score; what hands tied holds. */
-  align: ({ score, evidence: given, footageMs, hands, floor }: AlignInput): Matched & FloorAnswer => {
+  /** Matches what was heard in a reel to a score; what hands tied holds. */
+  align: ({ score, files: given, hands, floor }: AlignInput): Matched & FloorAnswer => {
     const { segments } = expand(score)
-    const evidence = given.map((one) => evidenceSchema.parse(one))
-    if (!floor) return { ...matchEvidence(segments, evidence, footageMs, hands), floor: null }
-    const { log, gone, ...matched } = matchLogged(segments, performanceOf(floor), { evidence, footageMs }, hands)
+    const files = given.map(({ evidence, footageMs }) => ({
+      evidence: evidence.map((one) => evidenceSchema.parse(one)),
+      footageMs,
+    }))
+    if (!floor) {
+      return { ...matchEvidence(segments, joinedReel(files), hands), floor: null }
+    }
+    const { log, gone, ...matched } = matchReelLogged(segments, performanceOf(floor), files, hands)
     return { ...matched, floor: { log, gone } }
   },
   /** What sounds like a tap, in the bands of a recording. */

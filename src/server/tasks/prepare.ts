@@ -1,6 +1,9 @@
 // Prepares footage: keeps the file, measures it, gathers what is heard and seen in it, and makes a proxy where a
 // browser needs one.
 import { basename, join } from 'node:path'
+import { shownPlanMs } from '../../core/align/order'
+import { matchEvidence } from '../../core/align/sync'
+import { tryExpand } from '../../core/expand/expand'
 import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
@@ -11,18 +14,10 @@ import { gatherOnce } from '../../engine/gatherOnce'
 import type { ListenOptions } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { makeProxy } from '../../engine/proxy'
-import {
-  becomeTwin,
-  findFootage,
-  heardPieces,
-  keepPiece,
-  saveEvidence,
-  takeIntoReel,
-  twinOf,
-  updateFootage,
-  type Footage,
-} from '../footage'
+import { findBeside } from '../beside'
+import { findFootage, heardPieces, keepPiece, saveEvidence, twinOf, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
+import { becomeTwin, takeIntoReel } from '../reel'
 import {
   discard,
   isStored,
@@ -34,6 +29,7 @@ import {
   uploadsFolder,
   withAttemptFolder,
 } from '../store'
+import { findWorkout } from '../workouts'
 import type { Finish, TaskContext } from './task'
 
 export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskContext): Promise<Finish> {
@@ -52,13 +48,27 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts, { signal, onShare: onProxy, attempt })
   const peaksHash = gathered.peaks && (await keepBytes(packPeaks(gathered.peaks)))
+  const [planMs, beside] = await Promise.all([planShown(footage, facts, gathered), findBeside(footage, gathered)])
   return async (tx) => {
     await saveEvidence(tx, footage.id, gathered.evidence)
-    const known = { facts, warning: warningFor(facts, gathered), peaksHash, proxyHash }
+    const known = { facts, warning: warningFor(facts, gathered), peaksHash, proxyHash, planMs, beside }
     await updateFootage(footage.id, { state: 'ready', problem: null, ...known }, tx)
     // Only now does it take the place of what is shown: until it is ready, that stays in use.
     if (footage.state === 'preparing') await takeIntoReel(footage.id, tx)
   }
+}
+
+/** What of the plan it shows, as far as that is sure. */
+async function planShown(
+  { workoutId }: Footage,
+  { durationMs }: FootageFacts,
+  { evidence }: Gathered,
+): Promise<number | null> {
+  const { expansion } = tryExpand((await findWorkout(workoutId)).score)
+  return (
+    expansion &&
+    shownPlanMs(expansion.segments, matchEvidence(expansion.segments, { evidence, footageMs: durationMs }).found)
+  )
 }
 
 /** Hears on from where an earlier attempt was ended. */

@@ -1,14 +1,15 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
-import { filmedFrom, fitted } from '../../core/cut/fit'
+import { fitted } from '../../core/cut/fit'
+import { inFiles } from '../../core/cut/spans'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
-import { evidenceOf, findFootage } from '../footage'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
+import { filmedOf, lengthsOf, reelOf } from '../reel'
 import { listStitches } from '../stitches'
 import { keepFile, storedPath, storedSize, withAttemptFolder } from '../store'
 import { findWorkout } from '../workouts'
@@ -16,24 +17,23 @@ import type { Finish, TaskContext } from './task'
 
 export async function renderTask(job: Job, context: TaskContext): Promise<Finish> {
   const { signal, onShare, attempt } = context
-  const footageId = job.footageId ?? ''
-  const [workout, footage, { stitches, version }] = await Promise.all([
+  const [workout, reel, { stitches, version }] = await Promise.all([
     findWorkout(job.workoutId),
-    findFootage(footageId),
-    listStitches(footageId),
+    reelOf(job.workoutId),
+    listStitches(job.workoutId),
   ])
-  const { facts, hash } = footage
-  if (!facts || !hash) throw new Problem({ code: 'footage-not-ready' })
+  if (!reel.files.length) throw new Problem({ code: 'footage-not-ready' })
   const { segments } = expand(workout.score)
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
-  const { cut, shown } = fitted(filmedFrom(segments, tied, facts.durationMs, await evidenceOf(footageId)), workout.cut)
+  const { cut, shown } = fitted(await filmedOf(reel, segments, tied, workout.cut), workout.cut)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const counting = workout.score
-    const reel = [{ path: storedPath(hash), facts }]
-    const asked = { reel, cut, shown, counting, mix: workout.mix, out, scratch: folder }
+    const files = [...reel.files, ...reel.cameras].map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
+    const inFilesCut = inFiles(cut, lengthsOf(reel))
+    const asked = { reel: files, cut: inFilesCut, shown, counting, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {
@@ -46,7 +46,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       chapters: writeChapters(shown),
       scoreRevision: workout.version.revision,
       stitchRevision: version.revision,
-      footageId,
+      reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
     }
     return (tx) => addPack(pack, tx)

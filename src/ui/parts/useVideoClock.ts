@@ -1,8 +1,9 @@
-// The picture's own time: from `requestVideoFrameCallback`, which tells the frame that is on screen, not a guess. It is
-// followed, not rendered: a page that drew itself anew for every frame could not keep up with the video.
+// The picture's own time: told by the film of each frame that is on screen, not guessed. It is followed, not rendered:
+// a page that drew itself anew for every frame could not keep up with the video.
 'use client'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Ms } from '@/core/units'
+import type { ReelFilm } from './ReelFilm'
 
 /** Told of every new frame: its media time (ms), and the page time (ms) at which it is shown. */
 export type FrameListener = (mediaMs: Ms, shownAt: number) => void
@@ -36,25 +37,20 @@ export function useToldClock(nowMs: () => Ms): { clock: VideoClock; tell: FrameL
   return told
 }
 
-/** @returns the clock of a video, the same for as long as the component lives, and whether the video runs. */
-export function useVideoClock(video: RefObject<HTMLVideoElement | null>): { clock: VideoClock; playing: boolean } {
+/** @returns the clock of a film, the same for as long as the component lives, and whether it runs. */
+export function useVideoClock(film: RefObject<ReelFilm | null>): { clock: VideoClock; playing: boolean } {
   const shown = useRef<Ms>(0)
   const [playing, setPlaying] = useState(false)
   const nowMs = useCallback(() => shown.current, [])
   const { clock, tell } = useToldClock(nowMs)
   useEffect(() => {
-    const element = video.current
+    const element = film.current
     if (!element) return
-    let handle = 0
     const show: FrameListener = (mediaMs, shownAt) => {
       shown.current = mediaMs
       tell(mediaMs, shownAt)
     }
-    const frame = (_now: number, data: VideoFrameCallbackMetadata): void => {
-      show(data.mediaTime * 1000, data.expectedDisplayTime)
-      handle = element.requestVideoFrameCallback(frame)
-    }
-    handle = element.requestVideoFrameCallback(frame)
+    const stop = element.followFrames((frame) => show(frame.mediaTime * 1000, frame.expectedDisplayTime))
     const sync = (): void => setPlaying(!element.paused && !element.ended)
     // While it stands still, a seek need not bring a frame that a browser without a window tells of.
     const seeked = (): void => {
@@ -64,11 +60,11 @@ export function useVideoClock(video: RefObject<HTMLVideoElement | null>): { cloc
     const events = ['play', 'pause', 'ended'] as const
     for (const name of events) element.addEventListener(name, sync)
     return () => {
-      element.cancelVideoFrameCallback(handle)
+      stop()
       element.removeEventListener('seeked', seeked)
       for (const name of events) element.removeEventListener(name, sync)
     }
-  }, [video, tell])
+  }, [film, tell])
   return { clock, playing }
 }
 

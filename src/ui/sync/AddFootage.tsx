@@ -8,6 +8,7 @@ import { call } from '../api'
 import { Button } from '../parts/Button'
 import { FileInput } from '../parts/FileInput'
 import { ProgressLine } from '../parts/ProgressLine'
+import { reelTexts } from '@/core/words/en/reel'
 import { texts } from '@/core/words/en/screens'
 import { Preparing, preparingOf } from './Preparing'
 import type { UploadState } from './useUpload'
@@ -25,6 +26,7 @@ interface Props {
 
 export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, children }: Props): ReactNode {
   const [over, setOver] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
   const preparing = preparingOf(progress.jobs)
   const failed = progress.footage?.state === 'failed' ? progress.footage : null
   const problem = uploadProblem ?? failed?.problem ?? null
@@ -39,14 +41,13 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
       onDrop={(event) => {
         event.preventDefault()
         setOver(false)
-        const [file] = event.dataTransfer.files
-        if (file) onFile(file)
+        for (const file of event.dataTransfer.files) onFile(file)
       }}
     >
       {upload ? (
         <div className="w-full max-w-xl text-left">
           <ProgressLine
-            label={`${words.uploading} ${upload.name}`}
+            label={reelTexts.sending(upload.name, upload.waiting)}
             share={upload.share}
             leftMs={upload.leftMs}
             onCancel={onCancel}
@@ -62,7 +63,10 @@ export function AddFootage({ progress, upload, uploadProblem, onFile, onCancel, 
           <Film size={44} aria-hidden />
           <h1 className="text-5xl">{words.add}</h1>
           <p className="max-w-md text-lg text-quiet">{words.addHint}</p>
-          <ChooseFile label={words.choose} onFile={onFile} />
+          <Button weight="main" onClick={() => input.current?.click()}>
+            {words.choose}
+          </Button>
+          <FileInput ref={input} label={words.choose} multiple onFile={onFile} />
           {children}
         </>
       )}
@@ -87,29 +91,9 @@ export function FailedChoices({ footageId }: { footageId: string }): ReactNode {
   return (
     <div className="flex gap-2 pt-2">
       <Button onClick={() => ask('POST', `/api/footage/${footageId}/prepare`)}>{words.tryAgain}</Button>
-      <Button weight="bare" onClick={() => ask('PUT', `/api/footage/${footageId}/reel`, { taken: false })}>
+      <Button weight="bare" onClick={() => ask('PUT', `/api/footage/${footageId}/reel`, { as: 'aside' })}>
         {words.forget}
       </Button>
     </div>
-  )
-}
-
-export function ChooseFile({
-  label,
-  onFile,
-  plain = false,
-}: {
-  label: string
-  onFile: (file: File) => void
-  plain?: boolean
-}): ReactNode {
-  const input = useRef<HTMLInputElement>(null)
-  return (
-    <>
-      <Button weight={plain ? 'bare' : 'main'} onClick={() => input.current?.click()}>
-        {label}
-      </Button>
-      <FileInput ref={input} label={label} onFile={onFile} />
-    </>
   )
 }

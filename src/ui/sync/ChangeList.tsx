@@ -33,6 +33,7 @@ type Working = Pick<
   | 'confirm'
   | 'nextCandidate'
   | 'notDone'
+  | 'roundNotDone'
 >
 
 interface Props {
@@ -184,6 +185,11 @@ function Tools({ change, on }: { change: Change; on: Working }): ReactNode {
       <button type="button" className={fine} disabled={change.edge === 'end'} onClick={on.notDone}>
         {words.notDone}
       </button>
+      {change.segment.round !== null && (
+        <button type="button" className={fine} disabled={change.edge === 'end'} onClick={on.roundNotDone}>
+          {words.roundNotDone}
+        </button>
+      )}
       <IconButton
         label={words.remove}
         disabled={change.origin === 'reckoned'}

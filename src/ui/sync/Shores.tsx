@@ -3,12 +3,13 @@
 'use client'
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { filesInRow } from '@/core/filesInRow'
 import { belowSound, drawShores, placeOf, playheadTopOf, timeAt, type Thread } from '@/core/look/shores'
 import { stretchesOf } from '@/core/look/terrain'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
 import { texts } from '@/core/words/en/screens'
-import type { FootageProgress } from '@/server/progress'
+import type { ReelProgress } from '@/server/progress'
 import { IconButton } from '../parts/Button'
 import { useCanvas, useSize } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
@@ -28,17 +29,19 @@ const strengthOf = (origin: Change['origin']): Thread['strength'] =>
   origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
 
 interface Props {
+  workoutId: string
   segments: Segment[]
   on: Stitching
-  footage: FootageProgress
+  reel: ReelProgress
   clock: VideoClock
   playing: boolean
 }
 
-export function Shores({ segments, on, footage, clock, playing }: Props): ReactNode {
+export function Shores({ workoutId, segments, on, reel, clock, playing }: Props): ReactNode {
   const { palette } = useTheme()
-  const levels = usePeaks(footage)
-  const heard = useHeard(footage, on.looks)
+  const levels = usePeaks(reel.files)
+  const heard = useHeard(workoutId, on.looks)
+  const borders = useMemo(() => bordersOf(reel), [reel])
   const frame = useRef<HTMLDivElement>(null)
   const { changes, chosen, change, summary, footageMs } = on
   const view = useWindowOnTime({ frame, footageMs, focusMs: change?.footageMs, clock, playing })
@@ -62,10 +65,10 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
     (pen: CanvasRenderingContext2D, width: number, height: number) =>
       drawShores(
         pen,
-        { stretches, threads, levels, heard, hushed: on.hushed },
+        { stretches, threads, levels, heard, hushed: on.hushed, borders },
         { ...view, width, height, palette, footageMs },
       ),
-    [stretches, threads, levels, heard, on.hushed, view, palette, footageMs],
+    [stretches, threads, levels, heard, on.hushed, borders, view, palette, footageMs],
   )
   const canvas = useCanvas(draw)
 
@@ -115,6 +118,10 @@ export function Shores({ segments, on, footage, clock, playing }: Props): ReactN
     </section>
   )
 }
+
+/** Where the second file begins, and every one after it. */
+const bordersOf = ({ files }: ReelProgress): Ms[] =>
+  filesInRow(files.map(({ facts }) => facts?.durationMs ?? 0)).beginMs.slice(1)
 
 interface PlayheadProps {
   clock: VideoClock

@@ -1,14 +1,16 @@
 // The footage beside the list of changes, and the two shores below: what is seen of `useStitching`.
 'use client'
 import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
-import { useRef, type ReactNode } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
-import type { FootageProgress } from '@/server/progress'
+import type { ReelProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
 import { Button, IconButton } from '../parts/Button'
+import type { ReelFilm } from '../parts/ReelFilm'
+import { filmFiles, ReelVideo } from '../parts/ReelVideo'
 import { StaleDialog } from '../parts/StaleDialog'
 import { useVideoClock } from '../parts/useVideoClock'
 import { ChangeList } from './ChangeList'
@@ -25,37 +27,38 @@ const words = texts.sync
 interface Props {
   workoutId: string
   segments: Segment[]
-  footage: FootageProgress
+  reel: ReelProgress
   tied: Stitches
   /** How often captions were added. */
   captioned: number
   /** How loud footage and cues are. */
   mix: Mix
-  /** Ways to other footage. */
-  children: ReactNode
+  /** Ways to other footage, which may bring ties of their own. */
+  ways: (takeOver: On['takeOver']) => ReactNode
 }
 
-export function Stitching({ workoutId, segments, footage, tied, captioned, mix: keptMix, children }: Props): ReactNode {
-  const video = useRef<HTMLVideoElement>(null)
-  const { clock, playing } = useVideoClock(video)
-  const on = useStitching({ workoutId, segments, footage, tied, captioned, video, clock })
+export function Stitching({ workoutId, segments, reel: given, tied, captioned, mix: keptMix, ways }: Props): ReactNode {
+  // Other files are another component; while they stay, all that is known of them does.
+  const [reel] = useState(given)
+  const film = useRef<ReelFilm>(null)
+  const { clock, playing } = useVideoClock(film)
+  const on = useStitching({ workoutId, segments, reel, tied, captioned, film, clock })
   useSyncKeys(on)
   const { mix, change } = useMix(workoutId, keptMix)
   const hushCues = (): void => {
     change({ cuesOn: false })
     toast(words.hushedCues)
   }
-  const hasSound = Boolean(footage.facts?.audioCodec)
+  const hasSound = reel.files.some(({ facts }) => facts?.audioCodec)
   return (
     <>
       <div className="flex flex-col gap-6 px-3 pt-3 pb-4 lg:h-[392px] lg:flex-row lg:px-6 lg:pt-5">
         <div className="flex shrink-0 flex-col lg:w-[560px]">
-          <video
-            ref={video}
-            src={`/api/footage/${footage.id}/picture`}
-            preload="auto"
-            playsInline
-            className="aspect-video max-h-[300px] w-full bg-bar object-contain lg:aspect-auto lg:h-[300px]"
+          <ReelVideo
+            film={film}
+            files={filmFiles(reel)}
+            main={reel.files.length}
+            className="aspect-video max-h-[300px] w-full bg-bar lg:aspect-auto lg:h-[300px]"
             onClick={on.toggle}
           />
           <div className="flex flex-wrap items-center gap-2 pt-3">
@@ -73,7 +76,7 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, mix: 
                 <Redo2 size={18} />
               </IconButton>
             </span>
-            {children}
+            {ways(on.takeOver)}
           </div>
         </div>
         <div className="flex h-[360px] min-w-0 flex-col lg:h-auto lg:flex-1">
@@ -103,7 +106,7 @@ export function Stitching({ workoutId, segments, footage, tied, captioned, mix: 
         </div>
       </div>
       <StaleDialog open={on.saveState === 'stale'} hint={words.staleText} onAnswer={on.resolveStale} />
-      <Shores segments={segments} on={on} footage={footage} clock={clock} playing={playing} />
+      <Shores workoutId={workoutId} segments={segments} on={on} reel={reel} clock={clock} playing={playing} />
     </>
   )
 }

@@ -2,7 +2,7 @@
 import { boundariesOf, tieKey } from '@/core/align/boundaries'
 import { fitClock } from '@/core/align/clock'
 import { placeBoundaries } from '@/core/align/place'
-import { SURE, type Stitch } from '@/core/align/ties'
+import { SURE, wasNotDone, type Stitch } from '@/core/align/ties'
 import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
 import type { Ms } from '@/core/units'
@@ -15,7 +15,7 @@ export interface Change {
   /** Where the fitted clock would have it. */
   plannedMs: Ms
   /** What ties it, while that is sure. */
-  origin: EvidenceKind | 'unsure' | 'reckoned'
+  origin: EvidenceKind | 'unsure' | 'reckoned' | 'wasNotDone'
   confidence: number | null
 }
 
@@ -45,6 +45,7 @@ export function changesOf(segments: readonly Segment[], stitches: readonly Stitc
 
 function originOf(stitch: Stitch | undefined): Change['origin'] {
   if (!stitch) return 'reckoned'
+  if (wasNotDone(stitch)) return 'wasNotDone'
   if (stitch.origin === 'hand') return 'hand'
   return stitch.confidence >= SURE ? (stitch.evidence[0] ?? 'unsure') : 'unsure'
 }

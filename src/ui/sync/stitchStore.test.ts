@@ -22,7 +22,7 @@ beforeEach(() => {
   Object.assign(server, { revision: 1, stitches: [], saves: 0, down: false })
   vi.useFakeTimers()
   vi.stubGlobal('fetch', (path: string, { body }: { body: string }) => {
-    expect(path).toBe('/api/footage/film/stitches')
+    expect(path).toBe('/api/workouts/workout/stitches')
     if (server.down) return Promise.reject(new TypeError('no connection'))
     const asked = JSON.parse(body) as { stitches: Stitch[]; revision: number }
     if (asked.revision !== server.revision)
@@ -48,7 +48,8 @@ afterEach(() => {
 
 const open = (stitches: Stitch[] = []) =>
   createStitchStore({
-    footageId: 'film',
+    workoutId: 'workout',
+    reelKey: 'film',
     segments,
     footageMs: 90_000,
     stitches,

@@ -3,6 +3,7 @@
 import { z } from 'zod'
 import { createStore, type StoreApi } from 'zustand/vanilla'
 import { tieKey, type BoundaryName } from '@/core/align/boundaries'
+import { notDoneStitch, withNotDonePlaced } from '@/core/align/notDone'
 import { holdingTies, stitchSchema, withHandTie, type Stitch, type Tie } from '@/core/align/ties'
 import type { ProblemFact } from '@/core/facts'
 import type { Segment } from '@/core/score/segment'
@@ -29,6 +30,10 @@ export interface StitchState {
    * @param since the ties when the hearing began.
    */
   setHeard: (heard: readonly Stitch[], since: readonly Stitch[]) => void
+  /** Says that segments were not done at all; what was heard of them goes. */
+  leaveOut: (segmentIds: readonly string[]) => void
+  /** Takes ties over that were made elsewhere, beside those by hand that there are. */
+  takeOver: (ties: readonly Stitch[]) => void
   put: (tie: Tie) => HandOutcome
   remove: (boundary: BoundaryName) => void
   /** Takes away all that is meant; one step to undo. @returns how many. */
@@ -44,7 +49,9 @@ export interface StitchState {
 }
 
 interface Editing extends Stitches {
-  footageId: string
+  workoutId: string
+  /** Another one where there are other files, or another order: their ties are others. */
+  reelKey: string
   segments: readonly Segment[]
   footageMs: Ms
   onSaved: () => void
@@ -55,16 +62,16 @@ interface Kept extends Begun {
 }
 
 export function createStitchStore(editing: Editing): StoreApi<StitchState> {
-  const { footageId, segments, footageMs, onSaved, version } = editing
-  const keptAs = `ties:${footageId}`
-  const path = `/api/footage/${footageId}/stitches`
+  const { workoutId, reelKey, segments, footageMs, onSaved, version } = editing
+  const keptAs = `ties:${workoutId}:${reelKey}`
+  const path = `/api/workouts/${workoutId}/stitches`
   return createStore<StitchState>((write, read) => {
     const queue: SaveQueue<Stitch[]> = new SaveQueue({
       saved: editing.stitches,
       version,
       read: () => read()?.stitches ?? editing.stitches,
       send: async ({ document: stitches, ...save }) =>
-        (await call<Version>('PUT', path, { stitches, ...save })).revision,
+        (await call<Version>('PUT', path, { stitches, reel: reelKey, ...save })).revision,
       onState: (saveState, refusal) => write({ saveState, refusal }),
       keep: () => keepWork(keptAs, { ...queue.begun(), stitches: read().stitches } satisfies Kept),
       onSaved,
@@ -74,7 +81,9 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
       queue.changed()
       void queue.flush()
     }
-    const change = (stitches: Stitch[]): void => {
+    const placed = (ties: readonly Stitch[]): Stitch[] => withNotDonePlaced(segments, ties, footageMs)
+    const change = (ties: readonly Stitch[]): void => {
+      const stitches = placed(ties)
       show({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
     }
     const step = (from: 'past' | 'future', to: 'past' | 'future'): void => {
@@ -93,7 +102,18 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
         const hands = stitches.filter((one) => one.origin === 'hand')
         const held = new Set([...hands.map(tieKey), ...changedBetween(since, stitches)])
         const kept = stitches.filter((one) => held.has(tieKey(one)))
-        const all = [...kept, ...heard.filter((one) => !held.has(tieKey(one)))]
+        const all = placed([...kept, ...heard.filter((one) => !held.has(tieKey(one)))])
+        change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
+      },
+      leaveOut(segmentIds) {
+        const gone = new Set(segmentIds)
+        const left = read().stitches.filter(({ segmentId, edge }) => edge === 'end' || !gone.has(segmentId))
+        change([...left, ...segmentIds.map((id) => notDoneStitch(id))])
+      },
+      takeOver(ties) {
+        const hands = read().stitches.filter((one) => one.origin === 'hand')
+        const held = new Set(hands.map(tieKey))
+        const all = placed([...hands, ...ties.filter((one) => !held.has(tieKey(one)))])
         change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
       },
       put(tie) {

@@ -1,20 +1,29 @@
-// The waveform of a footage, fetched once.
+// The waveforms of the files of a reel, each fetched once, end to end.
 'use client'
 import { useEffect, useState } from 'react'
-import { unpackPeaks, type PeakLevel } from '@/core/hear/peaks'
+import { joinedPeaks, unpackPeaks, type PeakLevel } from '@/core/hear/peaks'
 import type { FootageProgress } from '@/server/progress'
 
-export function usePeaks(footage: FootageProgress): PeakLevel[] {
+export function usePeaks(files: readonly FootageProgress[]): PeakLevel[] {
   const [levels, setLevels] = useState<PeakLevel[]>([])
   useEffect(() => {
-    if (!footage.hasPeaks) return
     const halt = new AbortController()
-    void fetch(`/api/footage/${footage.id}/peaks`, { signal: halt.signal })
-      .then(async (response) => {
-        if (response.ok) setLevels(unpackPeaks(new Uint8Array(await response.arrayBuffer())))
-      })
+    const peaksOf = async ({ id, hasPeaks }: FootageProgress): Promise<PeakLevel[]> => {
+      if (!hasPeaks) return []
+      const response = await fetch(`/api/footage/${id}/peaks`, { signal: halt.signal })
+      return response.ok ? unpackPeaks(new Uint8Array(await response.arrayBuffer())) : []
+    }
+    void Promise.all(files.map(peaksOf))
+      .then((all) =>
+        setLevels(
+          joinedPeaks(
+            all,
+            files.map(({ facts }) => facts?.durationMs ?? 0),
+          ),
+        ),
+      )
       .catch(() => {})
     return () => halt.abort()
-  }, [footage.id, footage.hasPeaks])
+  }, [files])
   return levels
 }

@@ -1,4 +1,4 @@
-// What Sync works on: the ties of one footage, the change that is chosen, and everything that can be done with them.
+// What Sync works on: the ties of one reel, the change that is chosen, and everything that can be done with them.
 'use client'
 import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
@@ -14,9 +14,10 @@ import { frameMsOf, type Ms } from '@/core/units'
 import { problemSentence } from '@/core/words/en/problems'
 import { floorTexts } from '@/core/words/en/floor'
 import { texts } from '@/core/words/en/screens'
-import type { FootageProgress } from '@/server/progress'
+import type { ReelProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
 import { call } from '../api'
+import type { ReelFilm } from '../parts/ReelFilm'
 import type { VideoClock } from '../parts/useVideoClock'
 import { changesOf, type Change } from './changes'
 import type { SaveState } from '../parts/saveQueue'
@@ -53,6 +54,8 @@ export interface Stitching extends Todos {
   choose: (index: number, andSeek?: boolean) => void
   /** Takes ties away; what is not said stays. @returns how many. */
   forget: (which: (tie: Stitch) => boolean) => number
+  /** Takes ties over that were made elsewhere, beside those by hand that there are; one step to undo. */
+  takeOver: (ties: readonly Stitch[]) => void
   /** Ties the chosen change to the frame on screen, and goes to the next. */
   stitchHere: () => void
   nudge: (byMs: Ms) => void
@@ -71,21 +74,20 @@ export interface Stitching extends Todos {
 interface Props {
   workoutId: string
   segments: Segment[]
-  footage: FootageProgress
+  reel: ReelProgress
   tied: Stitches
   /** How often captions were added: then the changes are looked for again. */
   captioned: number
-  video: RefObject<HTMLVideoElement | null>
+  film: RefObject<ReelFilm | null>
   clock: VideoClock
 }
 
-export function useStitching({ workoutId, segments, footage, tied, captioned, video, clock }: Props): Stitching {
+export function useStitching({ workoutId, segments, reel, tied, captioned, film, clock }: Props): Stitching {
   const router = useRouter()
-  const facts = footage.facts
-  const footageMs = facts?.durationMs ?? 0
-  const frameMs = facts ? frameMsOf(facts.rate) : 33
+  const { footageMs, files, key: reelKey } = reel
+  const frameMs = files[0]?.facts ? frameMsOf(files[0].facts.rate) : 33
   const [store] = useState(() =>
-    createStitchStore({ footageId: footage.id, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
+    createStitchStore({ workoutId, reelKey, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
   )
   const state = useStore(store)
   useEffect(() => void store.getState().restore(), [store])
@@ -96,7 +98,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
   const story = useMemo(() => storyOf(segments, stitches), [segments, stitches])
   const chosen = Math.min(place, changes.length - 1)
   const change = changes[chosen]
-  const playing = usePlaying(video, clock)
+  const playing = usePlaying(film, clock)
   const { seek } = playing
 
   const choose = useCallback(
@@ -119,18 +121,23 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     },
     [store],
   )
-  const { hearing, looks, hushed, hush, findChanges } = useHearing(workoutId, store, captioned)
-  const todo = useTodo({ ...{ segments, changes, chosen, stitches, put, choose }, stitchesNow: store.getState().now })
+  const { hearing, looks, hushed, hush, findChanges, lookAgain } = useHearing(workoutId, store, captioned)
+  const stitchesNow = store.getState().now
+  const todo = useTodo({
+    ...{ segments, changes, chosen, stitches, put, choose },
+    ...{ stitchesNow, lookAgain, leaveOut: state.leaveOut },
+  })
   const { onlyTodo, nextTodo } = todo
   const stitchHere = useCallback(() => {
-    if (!change || !video.current) return
-    const ms = Math.round(video.current.currentTime * 1000)
+    if (!change || !film.current) return
+    // A second camera is never tied: what lies behind the reel is not its time.
+    const ms = Math.min(footageMs, Math.round(film.current.currentTime * 1000))
     if (!put(change, ms)) return
     if (onlyTodo) nextTodo()
     else choose(chosen + 1, false)
     // What was not known before tells something of all the others.
     if (looks && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
-  }, [change, chosen, choose, put, video, looks, findChanges, onlyTodo, nextTodo])
+  }, [change, chosen, choose, put, film, footageMs, looks, findChanges, onlyTodo, nextTodo])
   const { nudge, moveTo } = useMoving({ change, changes, footageMs, put, seek })
   const hearAround = useCallback(() => {
     if (change) playing.around(change.footageMs)
@@ -144,6 +151,7 @@ export function useStitching({ workoutId, segments, footage, tied, captioned, vi
     toggle: playing.toggle,
     ...todo,
     forget: state.forget,
+    takeOver: state.takeOver,
     ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges },
     remove: state.remove,
     undo: state.undoOnce,
@@ -185,35 +193,35 @@ interface Playing {
   around: (ms: Ms) => void
 }
 
-function usePlaying(videoRef: RefObject<HTMLVideoElement | null>, clock: VideoClock): Playing {
+function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Playing {
   const stopAt = useRef<Ms | null>(null)
   useEffect(
     () =>
       clock.follow((ms) => {
         if (stopAt.current === null || ms < stopAt.current) return
         stopAt.current = null
-        videoRef.current?.pause()
+        filmRef.current?.pause()
       }),
-    [clock, videoRef],
+    [clock, filmRef],
   )
   return useMemo(() => {
     const seek = (ms: Ms): void => {
-      if (videoRef.current) videoRef.current.currentTime = Math.max(0, ms) / 1000
+      if (filmRef.current) filmRef.current.currentTime = Math.max(0, ms) / 1000
     }
     return {
       seek,
       toggle: () => {
         stopAt.current = null
-        if (videoRef.current?.paused) void videoRef.current.play().catch(() => {})
-        else videoRef.current?.pause()
+        if (filmRef.current?.paused) void filmRef.current.play().catch(() => {})
+        else filmRef.current?.pause()
       },
       around: (ms) => {
         stopAt.current = ms + AROUND_MS
         seek(ms - AROUND_MS)
-        void videoRef.current?.play().catch(() => {})
+        void filmRef.current?.play().catch(() => {})
       },
     }
-  }, [videoRef])
+  }, [filmRef])
 }
 
 const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origin === 'reckoned'
@@ -222,7 +230,7 @@ function useHearing(
   workoutId: string,
   store: ReturnType<typeof createStitchStore>,
   captioned: number,
-): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> {
+): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> & { lookAgain: () => Promise<void> } {
   const [hearing, setHearing] = useState(false)
   const [looks, setLooks] = useState(0)
   const [hushed, setHushed] = useState<ReadonlySet<EvidenceKind>>(new Set())
@@ -231,16 +239,30 @@ function useHearing(
       setHushed((before) => new Set(hush ? [...before, kind] : [...before].filter((one) => one !== kind))),
     [],
   )
+  /** Looks for the changes beside the ties by hand that there are. */
+  const look = useCallback(
+    async (tap: Tie | null): Promise<Aligned & FloorAnswer> => {
+      const since = store.getState().stitches
+      const hands = since.filter(({ origin }) => origin === 'hand')
+      const answer = await call<Aligned & FloorAnswer>('POST', `/api/workouts/${workoutId}/align`, {
+        ...{ tap, hands: hands.map(({ segmentId, edge, footageMs, done }) => ({ segmentId, edge, footageMs, done })) },
+        hushed: [...hushed],
+      })
+      if (answer.found.length) store.getState().setHeard(answer.found, since)
+      return answer
+    },
+    [workoutId, store, hushed],
+  )
+  const lookAgain = useCallback(async () => {
+    setHearing(true)
+    // What was answered stands, whether or not the others follow from it.
+    await look(null).catch((error: Error) => toast.error(error.message))
+    setHearing(false)
+  }, [look])
   const findChanges = useCallback(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
-        const since = store.getState().stitches
-        const { found, likeness, doubtful, floor } = await call<Aligned & FloorAnswer>(
-          'POST',
-          `/api/workouts/${workoutId}/align`,
-          { tap: tap ?? null, hushed: [...hushed] },
-        )
-        if (found.length) store.getState().setHeard(found, since)
+        const { found, likeness, doubtful, floor } = await look(tap ?? null)
         if (floor) toast(floorTexts.logged[floor.log])
         if (floor?.gone.length) toast(floorTexts.gone(floor.gone.length))
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
@@ -253,12 +275,12 @@ function useHearing(
         .catch((error: Error) => toast.error(error.message))
         .finally(() => setHearing(false))
     },
-    [workoutId, store, hushed],
+    [look],
   )
   const answered = useRef(captioned)
   useEffect(() => {
     if (captioned > answered.current) findChanges()
     answered.current = captioned
   }, [captioned, findChanges])
-  return { hearing, looks, hushed, hush, findChanges }
+  return { hearing, looks, hushed, hush, findChanges, lookAgain }
 }

@@ -33,16 +33,16 @@ function actionFor(event: KeyboardEvent, on: Stitching): (() => void) | null {
         if (on.change) on.remove(on.change)
       }
     default:
-      return LETTERS[event.key.toLowerCase()]?.(on) ?? null
+      return LETTERS[event.key.toLowerCase()]?.(on, event.shiftKey) ?? null
   }
 }
 
-const LETTERS: Record<string, (on: Stitching) => () => void> = {
+const LETTERS: Record<string, (on: Stitching, withShift: boolean) => () => void> = {
   h: (on) => on.hearAround,
   n: (on) => on.nextTodo,
   y: (on) => on.confirm,
   c: (on) => on.nextCandidate,
-  x: (on) => on.notDone,
+  x: (on, withShift) => (withShift ? on.roundNotDone : on.notDone),
 }
 
 export function useSyncKeys(on: Stitching): void {

@@ -1,9 +1,10 @@
 // What is left to do at the ties, most harmful first, and what a key does to it: right as it is, the next place where
 // it may be, not done, later.
 'use client'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { tieKey } from '@/core/align/boundaries'
+import { restOfRound, stationAt } from '@/core/align/notDone'
 import { todoOf, type Todo } from '@/core/align/todo'
 import type { Stitch } from '@/core/align/ties'
 import type { Segment } from '@/core/score/segment'
@@ -28,8 +29,10 @@ export interface Todos {
   confirm: () => void
   /** Moves the chosen change to the next place where it may be. */
   nextCandidate: () => void
-  /** What begins with the chosen change was not done: it lasts nothing. */
+  /** What begins with the chosen change was not done, nor the rest after it. */
   notDone: () => void
+  /** Nothing of the round was done, or filmed, that is not sure. */
+  roundNotDone: () => void
 }
 
 interface Props {
@@ -41,9 +44,16 @@ interface Props {
   stitches: readonly Stitch[]
   put: (target: Change, ms: Ms) => boolean
   choose: (index: number) => void
+  leaveOut: (segmentIds: readonly string[]) => void
+  /** Looks for the changes again, with what was answered. */
+  lookAgain: () => Promise<void>
 }
 
-export function useTodo({ segments, changes, chosen, stitchesNow, stitches, put, choose }: Props): Todos {
+/** Nothing follows from hearing once more that it is where it surely was. */
+const isSettled = ({ origin }: Change): boolean => origin !== 'unsure' && origin !== 'reckoned'
+
+export function useTodo({ segments, changes, chosen, stitches, put, choose, ...now }: Props): Todos {
+  const { stitchesNow, lookAgain, leaveOut } = now
   const [onlyTodo, setOnlyTodo] = useState(false)
   const putOff = useRef(new Set<string>())
   const candidates = useRef(new Map<string, { places: Ms[]; at: number }>())
@@ -65,9 +75,21 @@ export function useTodo({ segments, changes, chosen, stitchesNow, stitches, put,
     const at = next ? places.get(tieKey(next)) : undefined
     if (at !== undefined) choose(at)
   }, [change, segments, stitchesNow, places, choose])
+  const latest = useRef(nextTodo)
+  useEffect(() => {
+    latest.current = nextTodo
+  }, [nextTodo])
+  /** One answer often settles others: they are looked for before the next is asked. */
+  const goOn = useCallback(
+    (wasSure: boolean) => {
+      if (wasSure) nextTodo()
+      else void lookAgain().then(() => latest.current())
+    },
+    [nextTodo, lookAgain],
+  )
   const confirm = useCallback(() => {
-    if (change && put(change, change.footageMs)) nextTodo()
-  }, [change, put, nextTodo])
+    if (change && put(change, change.footageMs)) goOn(isSettled(change))
+  }, [change, put, goOn])
   const nextCandidate = useCallback(() => {
     if (!change) return
     const key = tieKey(change)
@@ -81,13 +103,16 @@ export function useTodo({ segments, changes, chosen, stitchesNow, stitches, put,
     candidates.current.set(key, next)
     if (put(change, next.places[next.at] ?? change.footageMs)) choose(chosen)
   }, [change, chosen, stitches, put, choose])
-  const notDone = useCallback(() => {
-    const next = changes[chosen + 1]
-    if (!change || !next || change.edge === 'end') return
-    const isTied = ({ origin }: Change): boolean => origin !== 'reckoned'
-    if (!isTied(next) && !isTied(change)) return void toast(words.notDoneNeedsTie)
-    if (isTied(next) ? put(change, next.footageMs) : put(next, change.footageMs)) nextTodo()
-  }, [change, changes, chosen, put, nextTodo])
+  const without = useCallback(
+    (of: typeof stationAt) => {
+      if (!change || change.edge === 'end') return
+      leaveOut(of(segments, stitches, change.segmentId))
+      goOn(false)
+    },
+    [segments, stitches, change, leaveOut, goOn],
+  )
+  const notDone = useCallback(() => without(stationAt), [without])
+  const roundNotDone = useCallback(() => without(restOfRound), [without])
   const step = useCallback(
     (by: 1 | -1) => {
       const at = listed.indexOf(chosen)
@@ -96,5 +121,5 @@ export function useTodo({ segments, changes, chosen, stitchesNow, stitches, put,
     },
     [listed, chosen, choose],
   )
-  return { step, todos, onlyTodo, setOnlyTodo, listed, nextTodo, confirm, nextCandidate, notDone }
+  return { step, todos, onlyTodo, setOnlyTodo, listed, nextTodo, confirm, nextCandidate, notDone, roundNotDone }
 }

@@ -4,6 +4,7 @@
 import type { Cue, Voice } from '@/core/cue/cues'
 import { soundOf } from '@/core/sound/family'
 import type { Ms } from '@/core/units'
+import type { ReelFilm } from '../parts/ReelFilm'
 
 /** How far ahead cues are laid, in seconds of the audio clock. */
 const AHEAD_S = 0.6
@@ -28,15 +29,17 @@ export class CuePlayer {
 
   /** @param runs whether output time passes: a card stands while the video does not run. */
   constructor(
-    private readonly video: HTMLVideoElement,
+    private readonly film: ReelFilm,
     private readonly runs: () => boolean,
   ) {
-    this.context.createMediaElementSource(video).connect(this.voiceGain).connect(this.context.destination)
+    for (const element of film.elements)
+      if (element instanceof HTMLVideoElement) this.context.createMediaElementSource(element).connect(this.voiceGain)
+    this.voiceGain.connect(this.context.destination)
     this.cueGain.connect(this.context.destination)
     const again = (): void => this.reset()
     for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended'])
-      video.addEventListener(name, again, { signal: this.halt.signal })
-    video.addEventListener('playing', () => void this.context.resume(), { signal: this.halt.signal })
+      film.addEventListener(name, again, { signal: this.halt.signal })
+    film.addEventListener('playing', () => void this.context.resume(), { signal: this.halt.signal })
     void this.context.resume()
   }
 
@@ -52,7 +55,7 @@ export class CuePlayer {
     const audioS = stamp.performanceTime
       ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000
       : this.context.currentTime
-    const rate = this.video.playbackRate
+    const rate = this.film.playbackRate
     const expected = this.tie ? this.tie.mediaS + (audioS - this.tie.audioS) * this.tie.rate : null
     const off = expected !== null && Math.abs(expected - mediaMs / 1000) > SLIP_S * rate
     this.slips = off ? this.slips + 1 : 0

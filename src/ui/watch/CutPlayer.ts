@@ -1,14 +1,12 @@
 // Plays a cut from its footage, in output time: goes from span to span, holds pictures and lets cards stand for as long
-// as they last. The film is a video element, or what behaves like one in a test.
+// as they last. The film is that of a reel, or what behaves like one in a test.
 import { outMsIn, sourceMsIn, spanAt, type Cut, type Span } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
+import type { ReelFilm } from '../parts/ReelFilm'
 import type { FrameListener } from '../parts/useVideoClock'
 
-/** What is needed of a video element. */
-export interface Film extends Pick<HTMLVideoElement, 'currentTime' | 'paused' | 'seeking' | 'playbackRate' | 'pause'> {
-  play: () => Promise<void>
-  style: { transform: string; visibility: string }
-}
+/** What is needed of a film. */
+export type Film = Pick<ReelFilm, 'currentTime' | 'paused' | 'seeking' | 'playbackRate' | 'play' | 'pause' | 'style'>
 
 /** A frame so little before the end of a span is its last. */
 const LAST_FRAME_MS: Ms = 20

@@ -4,6 +4,7 @@
 import { RadioGroup } from 'radix-ui'
 import { useMemo, type ReactNode } from 'react'
 import type { FitChoice } from '@/core/cut/choices'
+import { TREATMENTS } from '@/core/cut/treated'
 import { FITS, type CutChange, type CutWishes, type Fit } from '@/core/cut/fit'
 import type { Planned, Segment } from '@/core/score/segment'
 import { formatClock, formatInstant } from '@/core/time/clock'
@@ -13,6 +14,7 @@ import { countersOf, nameOf } from '@/core/words/en/names'
 import { Button } from '../parts/Button'
 import { CheckField } from '../parts/CheckField'
 import { Sheet } from '../parts/Sheet'
+import type { Treatments } from './useTreatments'
 
 const PARTS: Record<FitChoice['parts'][number]['kind'], string> = {
   filmed: 'bg-land',
@@ -28,11 +30,15 @@ interface Props {
   segments: readonly Segment[]
   planned: Planned
   onChange: (part: Partial<CutWishes>) => void
+  /** Names of files by their ids. */
+  names: Readonly<Record<string, string>>
+  treatments: Treatments
   /** Goes to a segment, or to the beginning or the end. */
   onGo: (key: string) => void
 }
 
-export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChange, ...steps }: Props): ReactNode {
+export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChange, ...others }: Props): ReactNode {
+  const { names, treatments, ...steps } = others
   const { totalMs: plannedMs, estimated } = planned
   const longestMs = Math.max(plannedMs, ...FITS.map((fit) => choices[fit].outMs))
   return (
@@ -67,6 +73,8 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
           )}
         </div>
       )}
+      <Treating treatments={treatments} onDone={() => onOpenChange(false)} />
+      <ByHand wishes={wishes} names={names} segments={steps.segments} onChange={onChange} />
       <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
     </Sheet>
   )
@@ -113,13 +121,79 @@ interface StepsProps extends Pick<Props, 'segments' | 'onGo' | 'onChange'> {
   undone: readonly string[]
 }
 
+const nameIn = (segment: Segment): string => {
+  const where = countersOf(segment).join(', ')
+  return `${nameOf(segment)}${where ? `, ${where}` : ''}`
+}
+
+/** What is done with the talk that plays, or with what is dead. */
+function Treating({ treatments, onDone }: { treatments: Treatments; onDone: () => void }): ReactNode {
+  const ways = [null, ...TREATMENTS]
+  return (
+    <section className="mt-5">
+      <h3 className="text-xl">{words.treatments}</h3>
+      <p className="mt-1 text-quiet">{words.treatmentsHint}</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {ways.map((as) => (
+          <Button key={as} onClick={() => treatments.treat(as)}>
+            {words.treat[as ?? 'whole']}
+          </Button>
+        ))}
+        <Button
+          weight="bare"
+          onClick={() => {
+            treatments.mark()
+            onDone()
+          }}
+        >
+          {words.mark}
+        </Button>
+      </div>
+    </section>
+  )
+}
+
+type ByHandProps = Pick<Props, 'wishes' | 'names' | 'segments' | 'onChange'>
+
+/** What is shown otherwise because the creator said so; each can be taken back. */
+function ByHand({ wishes: { treated, dead }, names, segments, onChange }: ByHandProps): ReactNode {
+  const rows = [
+    ...segments.flatMap((segment) => {
+      const as = treated[segment.id]
+      const { [segment.id]: _, ...left } = treated
+      return as ? [{ key: segment.id, name: nameIn(segment), as, back: { treated: left } }] : []
+    }),
+    ...dead.map((one, at) => ({
+      ...{ key: String(at), as: one.as, back: { dead: dead.filter((other) => other !== one) } },
+      name: words.deadStretch(names[one.footage] ?? '', formatInstant(one.fromMs), formatInstant(one.toMs)),
+    })),
+  ]
+  return (
+    rows.length > 0 && (
+      <section className="mt-5">
+        <h3 className="text-xl">{words.byHand}</h3>
+        <ul className="mt-1 divide-y divide-rule">
+          {rows.map(({ key, name, as, back }) => (
+            <li key={key} className="flex flex-wrap items-center gap-x-3 py-1.5">
+              <b>{name}</b>
+              <span className="flex-1 text-quiet">{words.treated(as)}</span>
+              <Button weight="bare" onClick={() => onChange(back)}>
+                {words.undo}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </section>
+    )
+  )
+}
+
 function Steps({ choice, undone, segments, onGo, onChange }: StepsProps): ReactNode {
   const named = useMemo(() => new Map(segments.map((segment) => [segment.id, segment])), [segments])
   const nameFor = (key: string): string => {
     const segment = named.get(key)
     if (!segment) return key === 'before' ? words.before : words.after
-    const where = countersOf(segment).join(', ')
-    return `${nameOf(segment)}${where ? `, ${where}` : ''}`
+    return nameIn(segment)
   }
   const rows = stepsOf(choice.changes, undone, segments)
   return (

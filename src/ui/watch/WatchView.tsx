@@ -13,10 +13,13 @@ import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
 import { cutTexts } from '@/core/words/en/cuts'
 import { texts } from '@/core/words/en/screens'
-import type { FootageProgress } from '@/server/progress'
+import type { ReelProgress } from '@/server/progress'
 import { Button } from '../parts/Button'
 import { ChoiceField } from '../parts/fields'
+import type { ReelFilm } from '../parts/ReelFilm'
+import { filmFiles, ReelVideo, type FilmFile } from '../parts/ReelVideo'
 import { useSteps, type VideoClock } from '../parts/useVideoClock'
+import { CameraField, useCameras, type NamedCamera } from './CameraField'
 import { CutSheet } from './CutSheet'
 import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
@@ -24,6 +27,7 @@ import { useCut } from './useCut'
 import { useMix } from '../parts/useMix'
 import { useOverlay } from './useOverlay'
 import { usePlayer } from './usePlayer'
+import { useTreatments } from './useTreatments'
 import { useWatchKeys } from './useWatchKeys'
 
 const words = texts.watch
@@ -37,8 +41,11 @@ interface Props {
   planned: Planned
   /** Null while there is nothing to watch. */
   film: {
-    footage: FootageProgress
+    reel: ReelProgress
     cut: Cut
+    /** As it would be without second cameras. */
+    plainCut: Cut
+    cameras: NamedCamera[]
     shown: ShownSegment[]
     choices: Record<Fit, FitChoice>
     isTied: boolean
@@ -46,7 +53,7 @@ interface Props {
 }
 
 export function WatchView({ film, ...props }: Props): ReactNode {
-  const facts = film?.footage.facts
+  const facts = film?.reel.files[0]?.facts
   if (!film || !facts) {
     return (
       <main id="content" tabIndex={-1} className="p-10 text-lg">
@@ -58,22 +65,25 @@ export function WatchView({ film, ...props }: Props): ReactNode {
       </main>
     )
   }
-  return <Player {...props} film={film} size={facts} />
+  // Other files are another film.
+  return <Player key={film.reel.key} {...props} film={film} files={filmFiles(film.reel)} size={facts} />
 }
 
-type PlayerProps = Props & { film: NonNullable<Props['film']>; size: Frame }
+type PlayerProps = Props & { film: NonNullable<Props['film']>; files: FilmFile[]; size: Frame }
 
-function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size }: PlayerProps): ReactNode {
-  const { footage, cut, shown, choices, isTied } = film
-  const video = useRef<HTMLVideoElement>(null)
+function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, files, size }: PlayerProps): ReactNode {
+  const { reel, cut, plainCut, cameras, shown, choices, isTied } = film
+  const picture = useRef<ReelFilm>(null)
   const [rate, setRate] = useState<keyof typeof RATES>('1')
   const [cutting, setCutting] = useState(false)
   const { mix, change } = useMix(id, kept)
   const { wishes, change: changeCut } = useCut(id, keptCut)
   const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
-  const { clock, playing, toggle, seek } = usePlayer({ video, cut, shown, mix, rate: Number(rate) })
+  const { clock, playing, toggle, seek } = usePlayer({ film: picture, cut, shown, mix, rate: Number(rate) })
   const canvas = useOverlay({ clock, shown, counting, size })
-  useWatchKeys({ clock, shown, toggle, seek })
+  const camera = useCameras({ clock, cut: plainCut, cameras, wishes, onChange: changeCut })
+  const treatments = useTreatments({ clock, cut, shown, files, wishes, onChange: changeCut })
+  useWatchKeys({ clock, shown, toggle, seek, nextCamera: camera.next, ...treatments })
   const goTo = (key: string): void =>
     seek(key === 'after' ? cut.outMs : (shown.find(({ segment }) => segment.id === key)?.startMs ?? 0))
   return (
@@ -92,14 +102,7 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
           className="relative h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
           style={{ aspectRatio: `${size.width} / ${size.height}` }}
         >
-          <video
-            ref={video}
-            src={`/api/footage/${footage.id}/picture`}
-            preload="auto"
-            playsInline
-            className="absolute inset-0 h-full w-full"
-            onClick={toggle}
-          />
+          <ReelVideo film={picture} files={files} main={reel.files.length} className="h-full w-full" onClick={toggle} />
           <canvas
             ref={canvas}
             width={size.width}
@@ -119,6 +122,7 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
         <Button icon={<Scissors size={18} />} onClick={() => setCutting(true)}>
           {`${cutTexts.open}: ${cutTexts.fits[wishes.fit]}`}
         </Button>
+        <CameraField {...camera} />
         <span className="lg:ml-auto">
           <ChoiceField label={words.rate} value={rate} options={RATES} onChange={setRate} />
         </span>
@@ -132,6 +136,8 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, size 
         segments={segments}
         planned={planned}
         onChange={changeCut}
+        names={Object.fromEntries(reel.files.map(({ id: footage, name }) => [footage, name]))}
+        treatments={treatments}
         onGo={(key) => {
           setCutting(false)
           goTo(key)

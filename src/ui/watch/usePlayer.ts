@@ -5,12 +5,13 @@ import { cuesFor } from '@/core/cue/cues'
 import type { Cut, ShownSegment } from '@/core/cut/cut'
 import { cueLevel, type Mix } from '@/core/sound/mix'
 import type { Ms } from '@/core/units'
+import type { ReelFilm } from '../parts/ReelFilm'
 import { useToldClock, useVideoClock, type VideoClock } from '../parts/useVideoClock'
 import { CuePlayer } from './CuePlayer'
 import { CutPlayer } from './CutPlayer'
 
 interface Props {
-  video: RefObject<HTMLVideoElement | null>
+  film: RefObject<ReelFilm | null>
   cut: Cut
   shown: readonly ShownSegment[]
   mix: Mix
@@ -25,17 +26,17 @@ export interface Playing {
   seek: (outMs: Ms) => void
 }
 
-export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Playing & { playing: boolean } {
+export function usePlayer({ film: filmRef, cut, shown, mix, rate }: Props): Playing & { playing: boolean } {
   const cutPlayer = useRef<CutPlayer | null>(null)
   const cuePlayer = useRef<CuePlayer | null>(null)
   const [playing, setPlaying] = useState(false)
   const cues = useMemo(() => cuesFor(shown), [shown])
   const first = useRef(cut)
-  const { clock: filmClock } = useVideoClock(videoRef)
+  const { clock: filmClock } = useVideoClock(filmRef)
   const nowMs = useCallback(() => cutPlayer.current?.nowMs ?? 0, [])
   const { clock, tell } = useToldClock(nowMs)
   useEffect(() => {
-    const element = videoRef.current
+    const element = filmRef.current
     if (!element) return
     const player = new CutPlayer(element, first.current, {
       playing: setPlaying,
@@ -55,17 +56,17 @@ export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Pl
       cuePlayer.current?.close()
       cuePlayer.current = null
     }
-  }, [videoRef, filmClock, tell])
+  }, [filmRef, filmClock, tell])
   useEffect(() => cutPlayer.current?.change(cut), [cut])
   useEffect(() => {
     if (cuePlayer.current) cuePlayer.current.cues = cues
   }, [cues])
   useEffect(() => cuePlayer.current?.setLevels(mix.voice, cueLevel(mix)), [mix])
   useEffect(() => {
-    if (videoRef.current) videoRef.current.playbackRate = rate
-  }, [videoRef, rate])
+    if (filmRef.current) filmRef.current.playbackRate = rate
+  }, [filmRef, rate])
   const toggle = useCallback(() => {
-    const element = videoRef.current,
+    const element = filmRef.current,
       player = cutPlayer.current
     if (!element || !player) return
     // Browsers allow sound only after a press, so the player is made on the first one.
@@ -75,7 +76,7 @@ export function usePlayer({ video: videoRef, cut, shown, mix, rate }: Props): Pl
       cuePlayer.current.setLevels(mix.voice, cueLevel(mix))
     }
     player.toggle()
-  }, [videoRef, cues, mix])
+  }, [filmRef, cues, mix])
   const seek = useCallback((outMs: Ms) => cutPlayer.current?.seek(outMs), [])
   return { clock, playing, toggle, seek }
 }

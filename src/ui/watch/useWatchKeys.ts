@@ -5,14 +5,19 @@ import type { ShownSegment } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
 import { isShortcut } from '../parts/isTyping'
 import type { Playing } from './usePlayer'
+import type { Treatments } from './useTreatments'
 
 const STEP_MS = 2000
 /** A change this close before is the one that plays; the one before it is meant. */
 const JUST_BEGUN_MS = 500
 
-type Props = Playing & { shown: readonly ShownSegment[] }
+type Props = Playing & {
+  shown: readonly ShownSegment[]
+  /** Shows what plays from the next camera. */
+  nextCamera: () => void
+} & Treatments
 
-export function useWatchKeys({ clock, shown, toggle, seek }: Props): void {
+export function useWatchKeys({ clock, shown, toggle, seek, nextCamera, treat, mark }: Props): void {
   useEffect(() => {
     const now = (): Ms => clock.nowMs()
     const jump = (way: 1 | -1): void => {
@@ -26,9 +31,15 @@ export function useWatchKeys({ clock, shown, toggle, seek }: Props): void {
       ArrowRight: () => seek(now() + STEP_MS),
       ArrowUp: () => jump(-1),
       ArrowDown: () => jump(1),
+      v: nextCamera,
+      w: () => treat(null),
+      s: () => treat('shortened'),
+      x: () => treat('cut'),
+      k: () => treat('covered'),
+      d: mark,
     }
     const onKey = (event: KeyboardEvent): void => {
-      const action = actions[event.key]
+      const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]
       const pressed = event.key === ' ' && event.target instanceof HTMLButtonElement
       if (!action || !isShortcut(event) || event.ctrlKey || event.metaKey || pressed) return
       event.preventDefault()
@@ -36,5 +47,5 @@ export function useWatchKeys({ clock, shown, toggle, seek }: Props): void {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [clock, shown, toggle, seek])
+  }, [clock, shown, toggle, seek, nextCamera, treat, mark])
 }

@@ -30,7 +30,7 @@ export default async function WorkoutLayout({
   // A paired device has this floor, and no way from it.
   const paired = (await headers()).get(DEVICE_HEADER) !== null
   const [footage, pack, filmed] = await Promise.all([currentFootage(id), newestPack(id), wasFilmedHere(id)])
-  const tied = footage ? (await listStitches(footage.id)).stitches.length : 0
+  const tied = footage ? (await listStitches(id)).stitches.length : 0
   const done = {
     score: workout.score.sections.length > 0,
     floor: filmed,

@@ -1,6 +1,7 @@
 // What is said of a cut.
 import type { CutChange, Fit } from '../../cut/fit'
 import type { Span, Why } from '../../cut/cut'
+import type { Treatment } from '../../cut/treated'
 import type { Share } from '../../units'
 import { formatLength } from '../../time/clock'
 
@@ -10,6 +11,12 @@ const WHY: Record<Why, string> = {
   reused: 'filmed for another interval, shown again',
   held: 'last picture held',
   card: 'card, nothing was filmed',
+}
+
+const TREATED: Record<Treatment, string> = {
+  shortened: 'shortened to its beginning and its end',
+  cut: 'cut out',
+  covered: 'covered by a card',
 }
 
 export const whyShown = ({ why, mirrored }: Pick<Span, 'why' | 'mirrored'>): string =>
@@ -38,7 +45,24 @@ export const cutTexts = {
   after: 'After the last interval',
   legend: { filmed: 'filmed', reused: 'shown again', drawn: 'card or held picture' },
   standsIn: 'Shown again: this was filmed for another interval.',
-  drawn: 'Nothing was filmed here: viewers see a card.',
+  drawn: 'Viewers see a card here.',
+  treatments: 'The talk or pause that plays',
+  treatmentsHint: 'Work stays whole. What nobody wants to see of it is marked as a dead stretch: from here, to here.',
+  treat: { whole: 'Whole', shortened: 'Shorten', cut: 'Cut out', covered: 'Cover with a card' } satisfies Record<
+    Treatment | 'whole',
+    string
+  >,
+  mark: 'Mark a dead stretch',
+  nothingPlays: 'No interval plays here.',
+  workStays: 'This is work, which stays whole. Mark what is dead of it: D where it begins, D where it ends.',
+  treatedAs: (name: string, as: Treatment | null) => `${name}: ${as ? TREATED[as] : 'shown whole'}.`,
+  notFilmedHere: 'A card is seen here, so there is nothing to mark.',
+  deadFrom: (at: string) => `Dead from ${at}. Go to where it ends, and press D again.`,
+  deadInOneFile: 'A dead stretch lies within one file. Mark it in each file for itself.',
+  deadTo: (from: string, to: string) => `${from} to ${to} is cut out.`,
+  byHand: 'Marked by you',
+  deadStretch: (name: string, from: string, to: string) => `${name}, ${from} to ${to}`,
+  treated: (as: Treatment) => TREATED[as],
 } as const
 
 /** What a fit comes to. */

@@ -87,6 +87,8 @@ const PLAIN = {
   'stored-file-gone': 'The file of this footage is no longer in the data folder. Add it again.',
   'length-missing': 'The length of the upload has to be said when it begins.',
   'nothing-to-try': 'This file needs no second try.',
+  'reel-changed': 'The files of this workout have changed meanwhile. Look again, then put them in order.',
+  'not-together': 'The sound of these two files was not found to be the same anywhere.',
   'broke-off-often':
     'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.',
 } as const satisfies Partial<Record<ProblemFact['code'], string>>

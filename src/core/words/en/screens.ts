@@ -51,22 +51,12 @@ export const texts = {
     tryAgain: 'Try again',
     forget: 'Forget it',
     add: 'Add footage',
-    addHint: 'Drop the recorded session here, or choose the file. Any size, any camera.',
-    choose: 'Choose a file',
-    replace: 'Use other footage',
-    footage: 'Footage',
-    footageAside: (count: number) => `Footage, ${count} put aside`,
-    inUse: 'in use',
-    withTies: (ties: number) => (ties === 1 ? '1 tie waits with it' : `${ties} ties wait with it`),
-    takeBack: 'Take back',
-    putAsideNow: 'Put aside',
-    takenBack: (name: string) => `${name} is in use again, with its ties.`,
-    putAside: (name: string) => `${name} is put aside, with its ties.`,
+    addHint: 'Drop the recorded session here, in one file or several, or choose them. Any size, any camera.',
+    choose: 'Choose files',
     dropped: (count: number) =>
       count === 1
         ? 'A tie that was heard and cannot hold beside this one was taken away.'
         : `${count} ties that were heard and cannot hold beside this one were taken away.`,
-    uploading: 'Sending',
     paused: 'Broken off. It goes on by itself when the server answers.',
     cancel: 'Cancel',
     checking: 'Looking and listening',
@@ -77,8 +67,6 @@ export const texts = {
     brokeOff: 'Sending broke off and did not come back. Choose the same file again to go on where it broke off.',
     hush: 'What changes are found by',
     hushHint: 'What is not ticked is left out when the changes are looked for again.',
-    addCaptions: 'Add captions',
-    captionsHint: 'WebVTT or SRT; calls in them mark changes too',
     captionsRead: (calls: number) =>
       calls
         ? `${calls} ${calls === 1 ? 'call' : 'calls'} read from the captions.`
@@ -107,7 +95,8 @@ export const texts = {
     candidate: 'Next place it may be',
     noCandidate: 'No other place is known for it. Find the changes, or tie it by hand.',
     notDone: 'Not done',
-    notDoneNeedsTie: 'Tie where it begins, or where the next one begins; then it can be marked as not done.',
+    roundNotDone: 'Nothing of this round',
+    wasNotDone: 'not done',
     forgetTies: 'Forget ties',
     forgetAll: 'All that were heard',
     forgetHands: 'Those made by hand',
@@ -247,6 +236,7 @@ export const texts = {
       ['Y', 'it is right where it is'],
       ['C', 'the next place where it may be'],
       ['X', 'this was not done'],
+      ['Shift X', 'nothing of this round was done that is not sure'],
       ['H', 'hear two seconds around it'],
       ['Backspace', 'untie'],
       ['Ctrl Z', 'undo'],
@@ -255,6 +245,9 @@ export const texts = {
       ['Space', 'play, pause'],
       ['Left, Right', 'two seconds back, on'],
       ['Up, Down', 'change before, change after'],
+      ['V', 'what plays, from the next camera'],
+      ['W, S, X, K', 'the talk or pause that plays: whole, shortened, cut out, a card'],
+      ['D', 'a dead stretch begins here, or ends here'],
     ],
   },
   trouble: {

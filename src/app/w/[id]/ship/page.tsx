@@ -15,7 +15,7 @@ export const generateMetadata = ({ params }: { params: Promise<{ id: string }> }
 export default async function ShipPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
   const progress = await progressOf(workout.id)
-  const stitches = progress.footage ? (await listStitches(progress.footage.id)).stitches : []
+  const { stitches } = await listStitches(workout.id)
   const segments = tryExpand(workout.score).expansion?.segments ?? []
   const changes = boundariesOf(segments).filter((boundary) => boundary.audible)
   const tied = new Set(stitches.map(tieKey))

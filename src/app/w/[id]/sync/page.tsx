@@ -14,7 +14,7 @@ export const generateMetadata = ({ params }: { params: Promise<{ id: string }> }
 export default async function SyncPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
   const progress = await progressOf(workout.id)
-  const tied = progress.footage && { footageId: progress.footage.id, ...(await listStitches(progress.footage.id)) }
+  const tied = { reelKey: progress.reel.key, ...(await listStitches(workout.id)) }
   const segments = tryExpand(workout.score).expansion?.segments ?? []
   return (
     <SyncView key={workout.id} id={workout.id} segments={segments} progress={progress} tied={tied} mix={workout.mix} />

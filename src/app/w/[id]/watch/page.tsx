@@ -1,11 +1,10 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { choicesOf, everyFit } from '@/core/cut/choices'
-import { filmedFrom } from '@/core/cut/fit'
 import { tryExpand } from '@/core/expand/expand'
-import { evidenceOf } from '@/server/footage'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
+import { filmedOf, reelOf } from '@/server/reel'
 import { listStitches } from '@/server/stitches'
 import { pageTitle } from '@/server/pageTitle'
 import { findWorkout } from '@/server/workouts'
@@ -16,7 +15,7 @@ export const generateMetadata = ({ params }: { params: Promise<{ id: string }> }
 
 export default async function WatchPage({ params }: { params: Promise<{ id: string }> }): Promise<ReactNode> {
   const workout = await findWorkout(idFrom((await params).id))
-  const { footage } = await progressOf(workout.id)
+  const [{ reel: shownReel }, reel] = await Promise.all([progressOf(workout.id), reelOf(workout.id)])
   const { expansion } = tryExpand(workout.score)
   const shared = {
     id: workout.id,
@@ -25,12 +24,12 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
     wishes: workout.cut,
     planned: { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false },
   }
-  if (footage?.state !== 'ready') return <WatchView key={workout.id} {...shared} film={null} />
-  const { stitches } = await listStitches(footage.id)
-  const { durationMs = 0 } = footage.facts ?? {}
-  const filmed = filmedFrom(expansion?.segments ?? [], stitches, durationMs, await evidenceOf(footage.id))
+  if (!reel.files.length) return <WatchView key={workout.id} {...shared} film={null} />
+  const { stitches } = await listStitches(workout.id)
+  const filmed = await filmedOf(reel, expansion?.segments ?? [], stitches, workout.cut)
   const fits = everyFit(filmed, workout.cut)
-  const { cut, shown } = fits[workout.cut.fit]
-  const film = { footage, cut, shown, choices: choicesOf(fits), isTied: stitches.length > 0 }
+  const { cut, plainCut, shown } = fits[workout.cut.fit]
+  const cameras = filmed.cameras.map((camera, at) => ({ ...camera, name: reel.cameras[at]?.name ?? '' }))
+  const film = { reel: shownReel, cut, plainCut, cameras, shown, choices: choicesOf(fits), isTied: stitches.length > 0 }
   return <WatchView key={workout.id} {...shared} film={film} />
 }

@@ -5,17 +5,21 @@ import { describeSync, type Aligned } from '@/core/align/sync'
 import { tieSchema } from '@/core/align/ties'
 import { EVIDENCE_KINDS } from '@/core/evidence'
 import { expand } from '@/core/expand/expand'
+import { MOST_TIES } from '@/core/limits'
 import { Problem } from '@/core/problem'
-import { currentFootage, evidenceOf } from '@/server/footage'
+import { filesInRow } from '@/core/filesInRow'
+import { evidenceOf } from '@/server/footage'
 import { heavy } from '@/server/heavy/heavy'
 import { idFrom, readBody, route } from '@/server/http'
 import { findLikes } from '@/server/likes'
-import { listStitches } from '@/server/stitches'
+import { reelOf } from '@/server/reel'
 import { recordFor } from '@/server/sessions'
 import { findWorkout } from '@/server/workouts'
 
 const bodySchema = z.object({
   tap: tieSchema.nullable(),
+  /** Ties by hand, which may be newer than those that are saved. */
+  hands: z.array(tieSchema).max(MOST_TIES),
   /** Kinds of evidence that are left out. */
   hushed: z.array(z.enum(EVIDENCE_KINDS)).max(EVIDENCE_KINDS.length).default([]),
 })
@@ -25,23 +29,30 @@ const bodySchema = z.object({
  * Proposes; the page decides what to keep and saves it.
  */
 export const POST = route<{ id: string }>(async (request, { id }) => {
-  const { tap, hushed } = await readBody(request, bodySchema)
+  const { tap, hands: tied, hushed } = await readBody(request, bodySchema)
   const { id: workoutId, score } = await findWorkout(idFrom(id))
-  const footage = await currentFootage(workoutId)
-  if (!footage?.facts || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
-  const { durationMs } = footage.facts
+  const { files, footageMs } = await reelOf(workoutId)
+  if (!files.length) throw new Problem({ code: 'footage-not-ready' })
   const { segments } = expand(score)
-  const { stitches } = await listStitches(footage.id)
-  const kept = stitches.filter((one) => one.origin === 'hand' && !(tap && tieKey(one) === tieKey(tap)))
-  if (tap) await findLikes(footage, segments, tap, request.signal)
+  const kept = tied.filter((one) => !(tap && tieKey(one) === tieKey(tap)))
+  if (tap) {
+    const at = filesInRow(files.map(({ facts }) => facts.durationMs)).placeOf(tap.footageMs)
+    const tapped = files[at.footage]
+    if (tapped) await findLikes(tapped, segments, { ...tap, footageMs: at.footageMs }, request.signal)
+  }
   const hands = tap ? [...kept, tap] : kept
-  const evidence = (await evidenceOf(footage.id)).filter(({ kind }) => !hushed.includes(kind))
+  const heard = await Promise.all(
+    files.map(async ({ id: footageId, facts }) => ({
+      evidence: (await evidenceOf(footageId)).filter(({ kind }) => !hushed.includes(kind)),
+      footageMs: facts.durationMs,
+    })),
+  )
   // A record of another plan altogether says nothing of this footage.
   const floor = hushed.includes('log') ? null : await recordFor(workoutId, segments)
-  const task = { score, evidence, footageMs: durationMs, hands, floor }
+  const task = { score, files: heard, hands, floor }
   const { found, likeness, doubtful, floor: logged } = await heavy('align', task, request.signal)
   return Response.json({
-    ...describeSync(segments, found, durationMs),
+    ...describeSync(segments, found, footageMs),
     found,
     likeness,
     doubtful,

@@ -10,7 +10,7 @@ export const POST = route<{ id: string }>(async (_request, { id }) => {
   const workout = await findWorkout(idFrom(id))
   const footage = await currentFootage(workout.id)
   if (!footage || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
-  if (!(await listStitches(footage.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
+  if (!(await listStitches(workout.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
   const jobId = await addJob(sql(), { kind: 'render', workoutId: workout.id, footageId: footage.id })
   if (!jobId) throw new Problem({ code: 'already-rendering' })
   return Response.json({ jobId }, { status: 202 })

@@ -5,7 +5,12 @@ import { saveSchema } from '@/core/version'
 import { idFrom, readBody, route } from '@/server/http'
 import { listStitches, saveStitches } from '@/server/stitches'
 
-const bodySchema = z.object({ stitches: z.array(stitchSchema).max(MOST_TIES), ...saveSchema.shape })
+const bodySchema = z.object({
+  stitches: z.array(stitchSchema).max(MOST_TIES),
+  /** Of the reel in whose time they are. */
+  reel: z.string(),
+  ...saveSchema.shape,
+})
 
 export const dynamic = 'force-dynamic'
 
@@ -15,6 +20,6 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
 })
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
-  const { stitches, ...version } = await readBody(request, bodySchema)
-  return Response.json(await saveStitches(idFrom(id), { stitches, version }))
+  const { stitches, reel, ...version } = await readBody(request, bodySchema)
+  return Response.json(await saveStitches(idFrom(id), { stitches, version }, reel))
 })
