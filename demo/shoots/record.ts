@@ -1,5 +1,5 @@
-// Makes the files of a simulated session: sound as its microphones have it, and a picture in which every frame tells its
-// own time. All of it is simulated; only tests and benchmarks read the truth that is written beside each file.
+// Makes the files of a simulated session: sound as its microphones have it, and a picture in which every frame tells
+// its own time. All of it is simulated; only tests and benchmarks read the truth that is written beside each file.
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'

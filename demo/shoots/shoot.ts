@@ -1,4 +1,4 @@
-// A simulated session as it happens in a room: what runs over, what is left out or done twice, when the cameras are off.
+// A simulated session as it happens in a room: what runs over, is left out or done twice, when the cameras are off.
 // Everything follows from a plan, a seed and what is said here; the truth files are written from it.
 import { expand } from '../../src/core/expand/expand'
 import type { Segment } from '../../src/core/score/segment'

@@ -1,5 +1,5 @@
-// The simulated sessions: each with the faults that sessions at home have. The first is a test's; the other ten are those
-// that the attention is measured on which finishing them takes.
+// The simulated sessions: each with faults that sessions at home have. The first is a test's; on the other ten it is
+// measured how much attention finishing them takes.
 import type { Shoot } from './shoot'
 
 const STATIONS = '  Jug lift (sides none)\n  Lock-gate push\n  Tiller twist (sides none)\n'

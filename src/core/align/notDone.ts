@@ -20,12 +20,8 @@ export const notDoneStitch = (segmentId: string): Stitch => ({
 /** Ties with those of segments that were not done brought to where the next begins, or is reckoned to. */
 export function withNotDonePlaced(segments: readonly Segment[], ties: readonly Stitch[], footageMs: Ms): Stitch[] {
   if (!ties.some(wasNotDone)) return [...ties]
-  const done = endToEnd(doneOf(segments, ties))
-  const places = placeBoundaries(
-    done,
-    ties.filter((tie) => !wasNotDone(tie)),
-    footageMs,
-  )
+  const { segments: done, ties: held } = asDone(segments, ties)
+  const places = placeBoundaries(done, held, footageMs)
   const placeOf = new Map(done.map(({ id }, at) => [id, places[at]?.footageMs ?? 0]))
   // Behind the last that was done lies the end.
   let nextMs = places.at(-1)?.footageMs ?? 0
@@ -40,14 +36,20 @@ export function withNotDonePlaced(segments: readonly Segment[], ties: readonly S
   )
 }
 
-/** As if the others had never been planned. */
-function endToEnd(segments: readonly Segment[]): Segment[] {
-  let startMs = segments[0]?.startMs ?? 0
-  return segments.map((segment) => {
+/** The plan and its ties as if what was not done had never been planned. */
+export function asDone<T extends Tie>(
+  segments: readonly Segment[],
+  ties: readonly T[],
+): { segments: readonly Segment[]; ties: readonly T[] } {
+  const done = doneOf(segments, ties)
+  if (done === segments) return { segments, ties }
+  let startMs = done[0]?.startMs ?? 0
+  const endToEnd = done.map((segment) => {
     const placed = { ...segment, startMs }
     startMs += segment.durationMs
     return placed
   })
+  return { segments: endToEnd, ties: ties.filter((tie) => !wasNotDone(tie)) }
 }
 
 /** What was not done where a segment was not: work and the rest after it, as far as neither is surely tied. */

@@ -1,7 +1,8 @@
 // What the ties of a footage tell of the session as a whole, and the one tie that would help most.
 import type { EvidenceKind } from '../evidence'
 import type { Segment } from '../score/segment'
-import { SECOND, type Ms } from '../units'
+import { sum } from '../sum'
+import { SECOND, type Ms, type Share } from '../units'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
 import { isSure, type Stitch } from './ties'
 
@@ -30,6 +31,16 @@ const STRAYED_MS: Ms = 5 * SECOND
 const MOST_STRAYED = 2
 /** A single change between two that are sure is held by them well enough. */
 const WORTH_ASKING = 2
+
+/** So much less than planned is no haste: not all of it was filmed. */
+const IN_PART: Share = 0.9
+
+/** Whether footage is too short for all that was planned, talk aside. @returns both lengths; null where it is not. */
+export function filmedInPart(segments: readonly Segment[], footageMs: Ms): { plannedMs: Ms; footageMs: Ms } | null {
+  const timed = segments.filter(({ kind, pace }) => kind !== 'talk' && pace === 'fixed')
+  const plannedMs = sum(timed.map(({ durationMs }) => durationMs))
+  return footageMs < IN_PART * plannedMs ? { plannedMs, footageMs } : null
+}
 
 /** @param stitches of one footage, in any order. */
 export function storyOf(segments: readonly Segment[], stitches: readonly Stitch[]): Story {

@@ -32,6 +32,8 @@ const TALK_HIDES_MS: Ms = 5 * SECOND
 /** Where neither work begins nor ends, no count is wrong. */
 const BESIDE_WORK: Share = 1
 const APART_FROM_WORK: Share = 0.4
+/** The count of a lead-in is right wherever that began, as it counts to the first work. */
+const BEFORE_ALL: Share = 0.05
 
 interface Placed extends BoundaryName {
   audible: boolean
@@ -47,7 +49,9 @@ export function todoOf(segments: readonly Segment[], stitches: readonly Stitch[]
     const stitch = tied.get(tieKey(boundary))
     const works = segments[at]?.kind === 'work' || segments[at - 1]?.kind === 'work'
     const { segmentId, edge, audible, plannedMs } = boundary
-    return { segmentId, edge, audible, plannedMs, stitch, weight: works ? BESIDE_WORK : APART_FROM_WORK }
+    const leads = segments[at]?.kind === 'lead' && segments[at - 1]?.kind !== 'work'
+    const weight = leads ? BEFORE_ALL : works ? BESIDE_WORK : APART_FROM_WORK
+    return { segmentId, edge, audible, plannedMs, stitch, weight }
   })
   const unsure = placed.flatMap((one): Todo[] => {
     if (!one.stitch || isSure(one.stitch)) return []

@@ -17,6 +17,8 @@ const AHEAD_MS: Ms = 70_000
 const LAY_EVERY_MS: Ms = 250
 /** How fast the tie of the two clocks follows what the browser says of them. */
 const FOLLOW = 0.1
+/** By more than this no steady clock is off. */
+const LEAPT_S = 0.1
 /** What should have begun so long ago is left out. */
 const TOO_LATE_S = 0.05
 
@@ -33,7 +35,7 @@ export class FloorSound {
   private laid: Laid[] = []
   private sounding: Sounding = { cues: [], said: [], chirps: [] }
   private laidUntilMs: Ms
-  /** Seconds by which the page's clock is ahead of the audio clock; null while that does not run. */
+  /** Seconds by which the page's clock is ahead of the audio clock, as far as it was seen to run. */
   private aheadS: number | null = null
   private readonly timer = setInterval(() => this.lay(), LAY_EVERY_MS)
 
@@ -60,12 +62,17 @@ export class FloorSound {
 
   /** What is heard from now on, in place of what was laid. */
   change(sounding: Sounding): void {
+    this.sounding = sounding
+    this.takeBack()
+    this.lay()
+  }
+
+  /** What was laid and has not begun is to be laid anew. */
+  private takeBack(): void {
     const nowS = this.context.currentTime
     for (const { source, beginsS } of this.laid) if (beginsS > nowS) source.stop()
     this.laid = this.laid.filter(({ beginsS }) => beginsS <= nowS)
-    this.sounding = sounding
     this.laidUntilMs = this.link.nowMs()
-    this.lay()
   }
 
   /** Keeps a line that was spoken for it. */
@@ -78,16 +85,21 @@ export class FloorSound {
     void this.context.close()
   }
 
+  /** Ties the audio clock to the page's. @returns null while it does not run. */
   private tie(): number | null {
     const { context } = this
-    if (context.state !== 'running') return (this.aheadS = null)
+    if (context.state !== 'running') return null
     const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
     const aheadS = performanceTime
       ? performanceTime / 1000 - contextTime
       : performance.now() / 1000 - context.currentTime
-    // A clock that leapt was stopped, and what was laid by it is not when it should be.
-    const leapt = this.aheadS === null || Math.abs(aheadS - this.aheadS) > 0.1
-    return (this.aheadS = leapt ? aheadS : (this.aheadS ?? 0) + FOLLOW * (aheadS - (this.aheadS ?? 0)))
+    const before = this.aheadS
+    if (before !== null && Math.abs(aheadS - before) <= LEAPT_S)
+      return (this.aheadS = before + FOLLOW * (aheadS - before))
+    this.aheadS = aheadS
+    // A clock that leapt was stopped, as by a machine that slept: what was laid by it is not when it should be.
+    if (before !== null) this.takeBack()
+    return aheadS
   }
 
   private lay(): void {

@@ -153,9 +153,9 @@ function Row({ change, active, hangs, onChoose }: RowProps): ReactNode {
 function Tools({ change, on }: { change: Change; on: Working }): ReactNode {
   const { frameMs, nudge } = on
   const frame = `${Math.round(frameMs)} ms`
-  const fine = 'h-9 px-2 font-bold tabular-nums hover:bg-print hover:text-land'
+  const fine = 'h-9 px-1.5 font-bold tabular-nums whitespace-nowrap hover:bg-print hover:text-land'
   return (
-    <div className="flex items-center gap-1 px-2 pb-1.5">
+    <div className="flex items-center gap-1 overflow-x-auto px-2 pb-1.5">
       <IconButton label={`${words.earlier} ${words.nudgeFrame} (${frame})`} onClick={() => nudge(-frameMs)}>
         <ChevronLeft size={18} />
       </IconButton>

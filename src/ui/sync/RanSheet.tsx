@@ -2,6 +2,7 @@
 'use client'
 import { ChartNoAxesColumn } from 'lucide-react'
 import { useMemo, useState, type ReactNode } from 'react'
+import { asDone } from '@/core/align/notDone'
 import { driftOf, type Drift } from '@/core/align/drift'
 import { remarksOn } from '@/core/align/remarks'
 import type { Stitch } from '@/core/align/ties'
@@ -44,7 +45,10 @@ export function RanSheet(props: Props): ReactNode {
 }
 
 function Remarks({ segments, stitches, cuesOn, onHushCues }: Props): ReactNode {
-  const remarks = useMemo(() => remarksOn({ segments, stitches, cuesOn }), [segments, stitches, cuesOn])
+  const remarks = useMemo(() => {
+    const done = asDone(segments, stitches)
+    return remarksOn({ segments: done.segments, stitches: done.ties, cuesOn })
+  }, [segments, stitches, cuesOn])
   if (!remarks.length) return null
   return (
     <ul aria-label={words.remarks} className="mb-5 grid gap-2 border-l-8 border-signal bg-pale px-5 py-3">

@@ -26,7 +26,7 @@ const GRASP_PX = 9
 /** How far above the rows of what was heard the zoom buttons stand, inside the sound. */
 const BUTTONS_PX = 8
 const strengthOf = (origin: Change['origin']): Thread['strength'] =>
-  origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
+  origin === 'wasNotDone' ? 'reckoned' : origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
 
 interface Props {
   workoutId: string

@@ -3,6 +3,7 @@
 import { Ear, Pause, Play, Redo2, Undo2 } from 'lucide-react'
 import { useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
+import { filmedInPart } from '@/core/align/story'
 import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
@@ -85,6 +86,7 @@ export function Stitching({ workoutId, segments, reel: given, tied, captioned, m
               changes={on.changes}
               summary={on.summary}
               story={on.story}
+              inPart={filmedInPart(on.done.segments, on.footageMs)}
               asks={on.anyTied || on.looks > 0 || !hasSound}
               onShow={on.choose}
             />

@@ -1,8 +1,9 @@
 // How much is tied and how surely, how the session went, and the one tie that would help most.
 import type { ReactNode } from 'react'
 import { tieKey } from '@/core/align/boundaries'
-import type { Story } from '@/core/align/story'
+import type { filmedInPart, Story } from '@/core/align/story'
 import type { SyncSummary as Summary } from '@/core/align/sync'
+import { formatClock } from '@/core/time/clock'
 import { storySentence } from '@/core/words/en/hearing'
 import { nameOf, roundOf } from '@/core/words/en/names'
 import { texts } from '@/core/words/en/screens'
@@ -24,10 +25,12 @@ interface Props {
   story: Story
   /** Whether the changes were looked for, or tied at all: until then nothing is asked for. */
   asks: boolean
+  /** Where the footage is too short for all that was planned. */
+  inPart: ReturnType<typeof filmedInPart>
   onShow: (index: number) => void
 }
 
-export function SyncSummary({ changes, summary, story, asks, onShow }: Props): ReactNode {
+export function SyncSummary({ changes, summary, story, asks, inPart, onShow }: Props): ReactNode {
   const { sure, likely, ask } = story
   const tied = sure + likely
   const asked = ask ? changes.findIndex((change) => tieKey(change) === tieKey(ask)) : -1
@@ -37,6 +40,7 @@ export function SyncSummary({ changes, summary, story, asks, onShow }: Props): R
       <p className="font-display text-3xl leading-none">{words.tied(tied, changes.length)}</p>
       {tied === 0 && !asks && <p className="pt-1 text-quiet">{words.listensFor}</p>}
       {tied > 0 && <p className="pt-1 text-quiet tabular-nums">{figuresOf(story, summary)}</p>}
+      {inPart && <p>{words.inPart(formatClock(inPart.footageMs), formatClock(inPart.plannedMs))}</p>}
       {tied > 0 && <p>{storySentence(story)}</p>}
       {asks && change && (
         <p className="pt-1" data-testid="ask">

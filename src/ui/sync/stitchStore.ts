@@ -86,6 +86,14 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
       const stitches = placed(ties)
       show({ stitches, past: [...read().past.slice(-200), read().stitches], future: [] })
     }
+    /** Ties beside those that a hand made, or changed. */
+    const beside = (ties: readonly Stitch[], changed: readonly string[]): void => {
+      const { stitches } = read()
+      const held = new Set([...handsOf(stitches).map(tieKey), ...changed])
+      const isHeld = (one: Stitch): boolean => held.has(tieKey(one))
+      const all = placed([...stitches.filter(isHeld), ...ties.filter((one) => !isHeld(one))])
+      change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
+    }
     const step = (from: 'past' | 'future', to: 'past' | 'future'): void => {
       const target = read()[from].at(-1)
       if (!target) return
@@ -97,25 +105,9 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
       future: [],
       saveState: 'saved',
       refusal: '',
-      setHeard(heard, since) {
-        const { stitches } = read()
-        const hands = stitches.filter((one) => one.origin === 'hand')
-        const held = new Set([...hands.map(tieKey), ...changedBetween(since, stitches)])
-        const kept = stitches.filter((one) => held.has(tieKey(one)))
-        const all = placed([...kept, ...heard.filter((one) => !held.has(tieKey(one)))])
-        change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
-      },
-      leaveOut(segmentIds) {
-        const gone = new Set(segmentIds)
-        const left = read().stitches.filter(({ segmentId, edge }) => edge === 'end' || !gone.has(segmentId))
-        change([...left, ...segmentIds.map((id) => notDoneStitch(id))])
-      },
-      takeOver(ties) {
-        const hands = read().stitches.filter((one) => one.origin === 'hand')
-        const held = new Set(hands.map(tieKey))
-        const all = placed([...hands, ...ties.filter((one) => !held.has(tieKey(one)))])
-        change(holdingTies(segments, all, footageMs).map(({ tie }) => tie))
-      },
+      setHeard: (heard, since) => beside(heard, changedBetween(since, read().stitches)),
+      leaveOut: (segmentIds) => change(leftOut(read().stitches, segmentIds)),
+      takeOver: (ties) => beside(ties, []),
       put(tie) {
         const result = withHandTie(segments, read().stitches, tie, footageMs)
         if (result.problem) return { problem: result.problem }
@@ -148,6 +140,14 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
     }
   })
 }
+
+function leftOut(ties: readonly Stitch[], segmentIds: readonly string[]): Stitch[] {
+  const gone = new Set(segmentIds)
+  const left = ties.filter(({ segmentId, edge }) => edge === 'end' || !gone.has(segmentId))
+  return [...left, ...segmentIds.map(notDoneStitch)]
+}
+
+const handsOf = (ties: readonly Stitch[]): Stitch[] => ties.filter(({ origin }) => origin === 'hand')
 
 /** Boundaries whose tie is not the one it was. */
 function changedBetween(before: readonly Stitch[], now: readonly Stitch[]): string[] {

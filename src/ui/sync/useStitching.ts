@@ -4,9 +4,9 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { toast } from 'sonner'
 import { useStore } from 'zustand'
+import { asDone } from '@/core/align/notDone'
 import { storyOf, type Story } from '@/core/align/story'
-import type { FloorAnswer } from '@/core/align/logged'
-import { describeSync, LEAST_LIKENESS, type Aligned, type SyncSummary } from '@/core/align/sync'
+import { describeSync, LEAST_LIKENESS, type SyncSummary } from '@/core/align/sync'
 import type { Stitch, Tie } from '@/core/align/ties'
 import type { EvidenceKind } from '@/core/evidence'
 import type { Segment } from '@/core/score/segment'
@@ -14,6 +14,7 @@ import { frameMsOf, type Ms } from '@/core/units'
 import { problemSentence } from '@/core/words/en/problems'
 import { floorTexts } from '@/core/words/en/floor'
 import { texts } from '@/core/words/en/screens'
+import type { AlignAnswer } from '@/server/fitting'
 import type { ReelProgress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
 import { call } from '../api'
@@ -32,6 +33,8 @@ const AROUND_MS = 1000
 export interface Stitching extends Todos {
   changes: Change[]
   stitches: readonly Stitch[]
+  /** Plan and ties without what was not done. */
+  done: ReturnType<typeof asDone<Stitch>>
   /** Place of the chosen change in the list. */
   chosen: number
   change: Change | undefined
@@ -94,8 +97,9 @@ export function useStitching({ workoutId, segments, reel, tied, captioned, film,
   const [place, setPlace] = useState(0)
   const { stitches } = state
   const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])
-  const { summary } = useMemo(() => describeSync(segments, stitches, footageMs), [segments, stitches, footageMs])
-  const story = useMemo(() => storyOf(segments, stitches), [segments, stitches])
+  const done = useMemo(() => asDone(segments, stitches), [segments, stitches])
+  const { summary } = useMemo(() => describeSync(done.segments, done.ties, footageMs), [done, footageMs])
+  const story = useMemo(() => storyOf(done.segments, done.ties), [done])
   const chosen = Math.min(place, changes.length - 1)
   const change = changes[chosen]
   const playing = usePlaying(film, clock)
@@ -143,7 +147,7 @@ export function useStitching({ workoutId, segments, reel, tied, captioned, film,
     if (change) playing.around(change.footageMs)
   }, [change, playing])
   return {
-    ...{ changes, stitches, chosen, change, summary, story, footageMs, frameMs, hearing, looks, seek },
+    ...{ changes, stitches, done, chosen, change, summary, story, footageMs, frameMs, hearing, looks, seek },
     anyTied: stitches.length > 0,
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
@@ -231,6 +235,7 @@ function useHearing(
   store: ReturnType<typeof createStitchStore>,
   captioned: number,
 ): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> & { lookAgain: () => Promise<void> } {
+  const router = useRouter()
   const [hearing, setHearing] = useState(false)
   const [looks, setLooks] = useState(0)
   const [hushed, setHushed] = useState<ReadonlySet<EvidenceKind>>(new Set())
@@ -241,10 +246,10 @@ function useHearing(
   )
   /** Looks for the changes beside the ties by hand that there are. */
   const look = useCallback(
-    async (tap: Tie | null): Promise<Aligned & FloorAnswer> => {
+    async (tap: Tie | null): Promise<AlignAnswer> => {
       const since = store.getState().stitches
       const hands = since.filter(({ origin }) => origin === 'hand')
-      const answer = await call<Aligned & FloorAnswer>('POST', `/api/workouts/${workoutId}/align`, {
+      const answer = await call<AlignAnswer>('POST', `/api/workouts/${workoutId}/align`, {
         ...{ tap, hands: hands.map(({ segmentId, edge, footageMs, done }) => ({ segmentId, edge, footageMs, done })) },
         hushed: [...hushed],
       })
@@ -262,9 +267,14 @@ function useHearing(
   const findChanges = useCallback(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
-        const { found, likeness, doubtful, floor } = await look(tap ?? null)
+        const { found, likeness, doubtful, floor, fits } = await look(tap ?? null)
         if (floor) toast(floorTexts.logged[floor.log])
         if (floor?.gone.length) toast(floorTexts.gone(floor.gone.length))
+        if (fits)
+          toast(words.fits(fits.title), {
+            action: { label: words.openIt, onClick: () => router.push(`/w/${fits.id}/sync`) },
+            duration: 20_000,
+          })
         if (likeness < LEAST_LIKENESS) toast(words.unlike)
         else if (doubtful) toast(words.doubtful)
         else if (!found.length) toast(words.foundNone)
@@ -275,7 +285,7 @@ function useHearing(
         .catch((error: Error) => toast.error(error.message))
         .finally(() => setHearing(false))
     },
-    [look],
+    [look, router],
   )
   const answered = useRef(captioned)
   useEffect(() => {

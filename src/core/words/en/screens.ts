@@ -95,7 +95,7 @@ export const texts = {
     candidate: 'Next place it may be',
     noCandidate: 'No other place is known for it. Find the changes, or tie it by hand.',
     notDone: 'Not done',
-    roundNotDone: 'Nothing of this round',
+    roundNotDone: 'Round not done',
     wasNotDone: 'not done',
     forgetTies: 'Forget ties',
     forgetAll: 'All that were heard',
@@ -113,6 +113,10 @@ export const texts = {
     ranChart: 'Seconds longer than planned, interval by interval',
     forgot: (count: number) => (count === 1 ? '1 tie is forgotten.' : `${count} ties are forgotten.`),
     unlike: 'This does not sound like this score: nothing that keeps its changes was heard.',
+    inPart: (footage: string, planned: string) =>
+      `The footage is ${footage} long, and ${planned} are planned: not all of it was filmed.`,
+    fits: (title: string) => `It sounds like "${title}" instead.`,
+    openIt: 'Open it',
     doubtful:
       'Much of what was heard marks none of the changes of this score. Is this its footage? One tie by hand settles it.',
     foundNone: 'Nothing was heard that marks a change.',

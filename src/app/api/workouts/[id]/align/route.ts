@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { tieKey } from '@/core/align/boundaries'
-import type { FloorAnswer } from '@/core/align/logged'
-import { describeSync, type Aligned } from '@/core/align/sync'
+import { describeSync, LEAST_LIKENESS } from '@/core/align/sync'
 import { tieSchema } from '@/core/align/ties'
 import { EVIDENCE_KINDS } from '@/core/evidence'
 import { expand } from '@/core/expand/expand'
@@ -9,6 +8,7 @@ import { MOST_TIES } from '@/core/limits'
 import { Problem } from '@/core/problem'
 import { filesInRow } from '@/core/filesInRow'
 import { evidenceOf } from '@/server/footage'
+import { fittingWorkout, type AlignAnswer } from '@/server/fitting'
 import { heavy } from '@/server/heavy/heavy'
 import { idFrom, readBody, route } from '@/server/http'
 import { findLikes } from '@/server/likes'
@@ -51,11 +51,13 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const floor = hushed.includes('log') ? null : await recordFor(workoutId, segments)
   const task = { score, files: heard, hands, floor }
   const { found, likeness, doubtful, floor: logged } = await heavy('align', task, request.signal)
+  const isOther = likeness < LEAST_LIKENESS || doubtful
   return Response.json({
+    fits: isOther ? await fittingWorkout(workoutId, heard, request.signal) : null,
     ...describeSync(segments, found, footageMs),
     found,
     likeness,
     doubtful,
     floor: logged,
-  } satisfies Aligned & FloorAnswer)
+  } satisfies AlignAnswer)
 })
