@@ -63,6 +63,18 @@ describe('the reel', () => {
     await standAlone(camera)
     expect(await files(id)).toMatchObject({ files: ['first.mp4', 'main.mp4', 'wide.mp4'], cameras: [] })
   })
+  it('has a file of its own where one only overlaps another, and says by how much', async () => {
+    const { createWorkout, addFootage, updateFootage, takeIntoReel } = await parts()
+    const { progressOf } = await import('../src/server/progress')
+    const id = await createWorkout(score(circuit()))
+    const first = await filmed(id, 'first.mp4')
+    const next = await addFootage({ workoutId: id, name: 'next.mp4', bytes: 1, upload: `next-${id}` })
+    const beside = { id: first, atMs: 60_000, driftPpm: 0 }
+    await updateFootage(next, { state: 'ready', facts: FACTS, hash: 'next', beside })
+    await takeIntoReel(next)
+    expect(await files(id)).toMatchObject({ files: ['first.mp4', 'next.mp4'], cameras: [] })
+    expect((await progressOf(id)).reel.overlaps).toEqual([{ id: next, other: 'first.mp4', byMs: 30_000 }])
+  })
   it('takes a file back in the place of what replaced it, over any number of replacements', async () => {
     const { createWorkout, takeIntoReel } = await parts()
     const id = await createWorkout(score(circuit()))

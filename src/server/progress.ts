@@ -14,7 +14,7 @@ import {
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { newestPack, type Pack } from './packs'
-import { keyOf, reelOf, type Reel } from './reel'
+import { keyOf, reelOf, sharedMs, type Reel } from './reel'
 import type { Ms, Share } from '../core/units'
 
 export interface FootageProgress {
@@ -66,6 +66,8 @@ export interface ReelProgress {
   orderedBy: Reel['orderedBy']
   /** Of the files together. */
   footageMs: Ms
+  /** Files that show in part what another of them shows. */
+  overlaps: { id: string; other: string; byMs: Ms }[]
   /** A file without ties that shares its sound with one that was put aside with some. */
   offer: { id: string; name: string; from: FootageAside } | null
 }
@@ -142,6 +144,12 @@ async function reelProgress({ files, cameras, ...reel }: Reel, aside: readonly F
     files: files.map(footageProgress),
     cameras: cameras.map((one) => ({ ...footageProgress(one), beside: { id: one.beside.id, atMs: one.beside.atMs } })),
     offer: offer ?? null,
+    overlaps: files.flatMap((file) =>
+      files.flatMap((other) => {
+        const byMs = sharedMs(file, other)
+        return byMs ? [{ id: file.id, other: other.name, byMs }] : []
+      }),
+    ),
   }
 }
 

@@ -115,7 +115,7 @@ export async function takeIntoReel(id: string, db?: Db): Promise<void> {
   const { files } = await reelOf(footage.workoutId, db)
   const outgoing = files.find((one) => one.id === footage.replaces) ?? (await replacementOf(id, files, db))
   const others = files.filter((one) => one.id !== id && one.id !== outgoing?.id)
-  const isCamera = footage.place === null && others.some((one) => one.id === footage.beside?.id)
+  const isCamera = footage.place === null && others.some((one) => standsBeside(footage, one))
   if (outgoing)
     await db`
       update footage set place = null, put_aside_at = now(), replaced_by = ${id}
@@ -129,6 +129,18 @@ export async function takeIntoReel(id: string, db?: Db): Promise<void> {
   await placeFiles(footage.workoutId, order, db)
   await orderAnew(footage.workoutId, db)
 }
+
+/** So much of a second camera is of what the first has; a file that goes on much longer is one of its own. */
+const LEAST_SHARED = 0.8
+
+/** How long both show the same. @returns null where they were not found to. */
+export function sharedMs({ beside, facts }: Footage, other: ReelFile): Ms | null {
+  if (beside?.id !== other.id || !facts) return null
+  return Math.max(0, Math.min(beside.atMs + facts.durationMs, other.facts.durationMs) - Math.max(0, beside.atMs))
+}
+
+const standsBeside = (footage: Footage, other: ReelFile): boolean =>
+  (sharedMs(footage, other) ?? 0) >= LEAST_SHARED * (footage.facts?.durationMs ?? Infinity)
 
 /** What in the reel took the place of this one, or of what took its place, and so on. */
 async function replacementOf(id: string, files: readonly ReelFile[], db: Db): Promise<ReelFile | undefined> {

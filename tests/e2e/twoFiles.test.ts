@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Stitch } from '../../src/core/align/ties'
+import { isSure, type Stitch } from '../../src/core/align/ties'
 import { filmedFrom, fitted, type Fit, type Fitted } from '../../src/core/cut/fit'
 import { inFiles } from '../../src/core/cut/spans'
 import type { Evidence } from '../../src/core/evidence'
@@ -73,13 +73,14 @@ describe('a session in two files', () => {
   it('is tied in one pass and three answers by keyboard', async () => {
     await page.getByRole('button', { name: 'Find the changes' }).click()
     await summary()
-      .getByText(/\d+ of 19 tied/)
+      .getByText(/[1-9]\d* of 19 tied/)
       .waitFor()
     const answers: string[] = []
     const looked = (): Promise<unknown> => page.waitForResponse((answer) => answer.url().endsWith('/align'))
     await page.keyboard.press('n')
+    await page.waitForTimeout(300)
     for (let asked = 0; asked < 4; asked++) {
-      if (await page.getByText('Nothing is left to do').count()) break
+      if (await page.getByRole('radio', { name: 'To do: 0' }).count()) break
       const chosen = page.locator('[aria-current=true]')
       const segmentId = (await chosen.getAttribute('data-change'))?.replace(/ start$/, '') ?? ''
       const row = played.segments.findIndex((segment) => segmentId.startsWith(segment.id))
@@ -102,14 +103,14 @@ describe('a session in two files', () => {
       await expect.poll(() => page.getByRole('button', { name: 'Finding the changes' }).count()).toBe(0)
       await page.waitForTimeout(300)
     }
-    expect(answers.length).toBeLessThanOrEqual(3)
+    expect(answers.length, answers.join(', ')).toBeLessThanOrEqual(3)
     await page.getByRole('radio', { name: 'To do: 0' }).waitFor()
     const { stitches } = await get<{ stitches: Stitch[] }>('stitches')
     const wrong: string[] = []
     for (const tie of stitches) {
       const row = played.segments.findIndex((segment) => segment.id === tie.segmentId)
-      const isDone = tie.done !== false
-      if (isDone && tie.edge === 'start' && (await trueRow(tie.footageMs)) !== row)
+      const isMeant = tie.done !== false && isSure(tie)
+      if (isMeant && tie.edge === 'start' && (await trueRow(tie.footageMs)) !== row)
         wrong.push(`${row}@${tie.footageMs}`)
     }
     expect(wrong).toEqual([])

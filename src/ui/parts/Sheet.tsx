@@ -11,6 +11,8 @@ interface SheetProps {
   children: ReactNode
   mustAnswer?: boolean
   wide?: boolean
+  /** Nothing in it has the focus at first: a hint that opens with it would take the first Escape. */
+  calm?: boolean
 }
 
 export function Sheet({
@@ -21,6 +23,7 @@ export function Sheet({
   children,
   mustAnswer = false,
   wide = false,
+  calm = false,
 }: SheetProps): ReactNode {
   const stay = (event: Event): void => {
     if (mustAnswer) event.preventDefault()
@@ -32,6 +35,11 @@ export function Sheet({
         <Dialog.Content
           onEscapeKeyDown={stay}
           onInteractOutside={stay}
+          onOpenAutoFocus={(event) => {
+            if (!calm) return
+            event.preventDefault()
+            if (event.target instanceof HTMLElement) event.target.focus()
+          }}
           {...(hint ? {} : { 'aria-describedby': undefined })}
           className={`fixed left-1/2 z-50 -translate-x-1/2 overflow-y-auto border-t-8 border-land bg-paper p-7 shadow-2xl outline-none ${wide ? 'top-[6vh] max-h-[88vh] w-[min(94vw,820px)]' : 'top-[14vh] max-h-[80vh] w-[min(94vw,520px)]'}`}
         >

@@ -2,7 +2,7 @@
 // drawn.
 'use client'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { ChevronLeft, ChevronRight, Ear, Shuffle, X } from 'lucide-react'
+import { AudioLines, ChevronLeft, ChevronRight, Ear, Shuffle, X } from 'lucide-react'
 import { useEffect, useMemo, useRef, type ReactNode } from 'react'
 import { tieKey } from '@/core/align/boundaries'
 import { formatInstant } from '@/core/time/clock'
@@ -34,6 +34,7 @@ type Working = Pick<
   | 'nextCandidate'
   | 'notDone'
   | 'roundNotDone'
+  | 'likeThis'
 >
 
 interface Props {
@@ -175,6 +176,9 @@ function Tools({ change, on }: { change: Change; on: Working }): ReactNode {
       </button>
       <IconButton label={words.around} onClick={on.hearAround}>
         <Ear size={18} />
+      </IconButton>
+      <IconButton label={words.likeThis} disabled={change.origin !== 'hand'} onClick={on.likeThis}>
+        <AudioLines size={18} />
       </IconButton>
       <button type="button" className={fine} onClick={on.confirm}>
         {words.confirm}

@@ -29,12 +29,19 @@ export function ForgetMenu({ on, segments }: Props): ReactNode {
     if (count) toast(words.forgot(count), { action: { label: texts.score.undo, onClick: on.undo } })
   }
   const there = KINDS.filter((kind) => changes.some(({ origin }) => origin === kind))
-  const from = (): void => {
-    if (!change) return
-    const places = placesOf(segments)
-    const first = places.get(tieKey(change)) ?? 0
-    forget((tie) => (places.get(tieKey(tie)) ?? -1) >= first)
-  }
+  const places = placesOf(segments)
+  const chosenAt = change ? (places.get(tieKey(change)) ?? -1) : -1
+  /** By places in the order of the plan; what is no longer planned stays. */
+  const where = (isMeant: (at: number, tie: Stitch) => boolean) => (): void =>
+    forget((tie) => {
+      const at = places.get(tieKey(tie))
+      return at !== undefined && isMeant(at, tie)
+    })
+  const round = new Set(
+    segments
+      .filter(({ section, round }) => section === change?.segment.section && round === change.segment.round)
+      .map(({ id }) => id),
+  )
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -52,7 +59,15 @@ export function ForgetMenu({ on, segments }: Props): ReactNode {
           />
         ))}
         <Item label={words.forgetHands} onSelect={() => forget(({ origin }) => origin === 'hand')} />
-        <Item label={words.forgetFrom} onSelect={from} />
+        {change && (
+          <>
+            <Item label={words.forgetFrom} onSelect={where((at) => at >= chosenAt)} />
+            <Item label={words.forgetUntil} onSelect={where((at) => at <= chosenAt)} />
+            {change.segment.round !== null && (
+              <Item label={words.forgetRound} onSelect={where((_, tie) => round.has(tie.segmentId))} />
+            )}
+          </>
+        )}
       </MenuContent>
     </DropdownMenu.Root>
   )

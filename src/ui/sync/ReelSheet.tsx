@@ -39,6 +39,7 @@ export function ReelSheet({ reel, aside, onFile, onCaptions, changes, onTakeOver
         title={words.heading}
         hint={files.length > 1 ? words.order[orderedBy] : words.hint}
         wide
+        calm
       >
         {offer && onTakeOver && (
           <Offer
@@ -51,6 +52,7 @@ export function ReelSheet({ reel, aside, onFile, onCaptions, changes, onTakeOver
         )}
         <Files
           files={files}
+          overlaps={reel.overlaps}
           changes={changes}
           onCaptions={onCaptions}
           onReplace={(file, replaces) => {
@@ -118,11 +120,12 @@ function Offer({
 
 interface FilesProps extends Pick<Props, 'changes' | 'onCaptions'> {
   files: readonly FootageProgress[]
+  overlaps: ReelProgress['overlaps']
   onReplace: (file: File, replaces: string) => void
 }
 
 /** The files that follow one another; each can be moved. */
-function Files({ files, changes, onCaptions, onReplace }: FilesProps): ReactNode {
+function Files({ files, overlaps, changes, onCaptions, onReplace }: FilesProps): ReactNode {
   const { beginMs } = filesInRow(files.map(({ facts }) => facts?.durationMs ?? 0))
   const ids = files.map(({ id }) => id)
   const move = (from: number, to: number): void => {
@@ -138,6 +141,7 @@ function Files({ files, changes, onCaptions, onReplace }: FilesProps): ReactNode
             key={file.id}
             file={file}
             beginMs={beginMs[at] ?? 0}
+            overlap={overlaps.find(({ id }) => id === file.id) ?? null}
             number={files.length > 1 ? at + 1 : null}
             onReplace={(chosen) => onReplace(chosen, file.id)}
             onCaptions={(chosen) => onCaptions(file.id, chosen)}
@@ -182,12 +186,14 @@ interface FileRowProps {
   beginMs: number
   /** Its place; null where it is the only one. */
   number: number | null
+  /** What it shows that another file shows as well. */
+  overlap: ReelProgress['overlaps'][number] | null
   onReplace: (file: File) => void
   onCaptions: (file: File) => void
   onAside: () => void
 }
 
-function FileRow({ file, beginMs, number, onReplace, onCaptions, onAside }: FileRowProps): ReactNode {
+function FileRow({ file, beginMs, number, overlap, onReplace, onCaptions, onAside }: FileRowProps): ReactNode {
   const { setNodeRef, style, grip } = useGrip(file.id)
   const replacing = useRef<HTMLInputElement>(null),
     captions = useRef<HTMLInputElement>(null)
@@ -207,7 +213,10 @@ function FileRow({ file, beginMs, number, onReplace, onCaptions, onAside }: File
           <span className="w-6 font-display text-2xl tabular-nums">{number}</span>
         </>
       )}
-      <Named name={file.name} note={note} />
+      <Named
+        name={file.name}
+        note={overlap ? `${note}; ${words.overlaps(formatClock(overlap.byMs), overlap.other)}` : note}
+      />
       <FileInput ref={replacing} label={words.replace(file.name)} onFile={onReplace} />
       <FileInput ref={captions} label={words.addCaptions(file.name)} accept=".vtt,.srt,text/vtt" onFile={onCaptions} />
       <IconButton label={words.addCaptions(file.name)} onClick={() => captions.current?.click()}>

@@ -69,6 +69,9 @@ export function Stitching({ workoutId, segments, reel: given, tied, captioned, m
             <Button weight="main" onClick={on.stitchHere}>
               {words.stitch}
             </Button>
+            <Button weight="bare" aria-label={words.speed(on.speed)} onClick={on.nextSpeed}>
+              {`${on.speed} x`}
+            </Button>
             <span className="ml-auto flex">
               <IconButton label={texts.score.undo} disabled={!on.canUndo} onClick={on.undo}>
                 <Undo2 size={18} />

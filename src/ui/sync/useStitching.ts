@@ -72,6 +72,11 @@ export interface Stitching extends Todos {
   hush: (kind: EvidenceKind, hush: boolean) => void
   /** @param tap a change that was tied just now: what sounds like it is looked for as well. */
   findChanges: (tap?: Tie) => void
+  /** Looks for what sounds like the chosen change, which a hand tied. */
+  likeThis: () => void
+  /** How fast it plays; a pass of taps need not take as long as the session. */
+  speed: number
+  nextSpeed: () => void
 }
 
 interface Props {
@@ -142,6 +147,10 @@ export function useStitching({ workoutId, segments, reel, tied, captioned, film,
     // What was not known before tells something of all the others.
     if (looks && isDoubtful(change)) findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: ms })
   }, [change, chosen, choose, put, film, footageMs, looks, findChanges, onlyTodo, nextTodo])
+  const likeThis = useCallback(() => {
+    if (change?.origin !== 'hand') return void toast(words.likeNeedsTie)
+    findChanges({ segmentId: change.segmentId, edge: change.edge, footageMs: Math.round(change.footageMs) })
+  }, [change, findChanges])
   const { nudge, moveTo } = useMoving({ change, changes, footageMs, put, seek })
   const hearAround = useCallback(() => {
     if (change) playing.around(change.footageMs)
@@ -156,7 +165,8 @@ export function useStitching({ workoutId, segments, reel, tied, captioned, film,
     ...todo,
     forget: state.forget,
     takeOver: state.takeOver,
-    ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges },
+    ...{ choose, stitchHere, nudge, moveTo, hearAround, hushed, hush, findChanges, likeThis },
+    ...{ speed: playing.speed, nextSpeed: playing.nextSpeed },
     remove: state.remove,
     undo: state.undoOnce,
     redo: state.redoOnce,
@@ -195,7 +205,11 @@ interface Playing {
   toggle: () => void
   /** Plays the second before an instant and the second after it. */
   around: (ms: Ms) => void
+  speed: number
+  nextSpeed: () => void
 }
+
+const SPEEDS = [1, 1.25, 1.5, 2]
 
 function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Playing {
   const stopAt = useRef<Ms | null>(null)
@@ -208,7 +222,13 @@ function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Pla
       }),
     [clock, filmRef],
   )
-  return useMemo(() => {
+  const [speed, setSpeed] = useState(1)
+  const nextSpeed = useCallback(() => {
+    const next = SPEEDS[(SPEEDS.indexOf(speed) + 1) % SPEEDS.length] ?? 1
+    setSpeed(next)
+    if (filmRef.current) filmRef.current.playbackRate = next
+  }, [speed, filmRef])
+  const moves = useMemo((): Pick<Playing, 'seek' | 'toggle' | 'around'> => {
     const seek = (ms: Ms): void => {
       if (filmRef.current) filmRef.current.currentTime = Math.max(0, ms) / 1000
     }
@@ -226,6 +246,7 @@ function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Pla
       },
     }
   }, [filmRef])
+  return useMemo(() => ({ ...moves, speed, nextSpeed }), [moves, speed, nextSpeed])
 }
 
 const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origin === 'reckoned'

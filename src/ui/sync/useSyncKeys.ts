@@ -39,6 +39,8 @@ function actionFor(event: KeyboardEvent, on: Stitching): (() => void) | null {
 
 const LETTERS: Record<string, (on: Stitching, withShift: boolean) => () => void> = {
   h: (on) => on.hearAround,
+  l: (on) => on.likeThis,
+  s: (on) => on.nextSpeed,
   n: (on) => on.nextTodo,
   y: (on) => on.confirm,
   c: (on) => on.nextCandidate,

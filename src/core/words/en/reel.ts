@@ -21,6 +21,7 @@ export const reelTexts = {
   putAside: 'Put aside',
   takeBack: 'Take back',
   from: (begin: string, end: string): string => `${begin} to ${end} of the whole`,
+  overlaps: (length: string, name: string): string => `shows ${length} of ${name} once more`,
   lasts: (length: string): string => `${length} long`,
   cameras: 'Second cameras',
   camerasHint: 'Their sound is that of a file above. Watch shows any interval from them.',
