@@ -97,7 +97,7 @@ function askedIn(
   after: number,
 ): Placed | undefined {
   const run = placed.slice(before + 1, after).filter(({ audible }) => audible)
-  if (!placed[before]?.stitch) return run[0]
+  if (!placed[before]?.stitch) return run.find(({ weight }) => weight > BEFORE_ALL) ?? run[0]
   if (!placed[after]?.stitch) return run.at(-1)
   const pauses = segments
     .slice(before, after)

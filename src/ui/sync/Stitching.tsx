@@ -83,7 +83,8 @@ export function Stitching({ workoutId, segments, reel: given, tied, captioned, m
             {ways(on.takeOver)}
           </div>
         </div>
-        <div className="flex h-[360px] min-w-0 flex-col lg:h-auto lg:flex-1">
+        <div className="flex h-[360px] min-w-0 flex-col max-sm:h-[620px] lg:h-auto lg:flex-1">
+          <p className="pb-3 text-quiet sm:hidden">{words.onPhone}</p>
           <div className="flex flex-wrap items-start gap-x-5 gap-y-3 pb-3 lg:flex-nowrap">
             <SyncSummary
               changes={on.changes}

@@ -103,6 +103,7 @@ export const texts = {
     forgetFrom: 'All from the chosen change on',
     forgetUntil: 'All up to the chosen change',
     forgetRound: 'All of the chosen round',
+    onPhone: 'On a phone this is the list: go through it, or leave the fine work for a wider screen.',
     likeThis: 'Find what sounds like this',
     likeNeedsTie: 'Tie it by hand first; then what sounds like it is looked for.',
     speed: (times: number) => `Plays ${times} x; faster`,
