@@ -126,3 +126,28 @@ it('says that the video is older than the cut', async () => {
   await page.getByRole('link', { name: 'Ship' }).click()
   await page.getByText(/The cut was changed since\./).waitFor()
 })
+
+it('cuts talk and dead stretches out by a key, and has them back', async () => {
+  await page.getByRole('link', { name: 'Watch' }).click()
+  await page.getByRole('button', { name: 'Cut: As filmed' }).waitFor()
+  const seconds = async (): Promise<number> => {
+    const [, minutes = '', rest = ''] = /\/ (\d+):(\d\d)/.exec(await page.locator('main').innerText()) ?? []
+    return Number(minutes) * 60 + Number(rest)
+  }
+  const whole = await seconds()
+  await page.keyboard.press('x')
+  await page.getByText(/: cut out\.$/).waitFor()
+  await expect.poll(seconds).toBe(whole - 11)
+  await page.getByRole('button', { name: 'Cut: As filmed' }).click()
+  await page.getByRole('heading', { name: 'Marked by you' }).waitFor()
+  await page.getByRole('button', { name: 'Take back' }).first().click()
+  await page.keyboard.press('Escape')
+  await expect.poll(seconds).toBe(whole)
+  await page.keyboard.press('d')
+  await page.getByText(/^Dead from/).waitFor()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('d')
+  await page.getByText(/is cut out\.$/).waitFor()
+  await expect.poll(seconds).toBe(whole - 4)
+})

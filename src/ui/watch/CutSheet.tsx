@@ -73,9 +73,9 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
           )}
         </div>
       )}
+      <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
       <Treating treatments={treatments} onDone={() => onOpenChange(false)} />
       <ByHand wishes={wishes} names={names} segments={steps.segments} onChange={onChange} />
-      <Steps choice={choices[wishes.fit]} undone={wishes.undone} onChange={onChange} {...steps} />
     </Sheet>
   )
 }
