@@ -88,7 +88,9 @@ export function useTodo({ segments, changes, chosen, stitches, put, choose, ...n
     [nextTodo, lookAgain],
   )
   const confirm = useCallback(() => {
-    if (change && put(change, change.footageMs)) goOn(isSettled(change))
+    if (!change || !put(change, change.footageMs)) return
+    // A place that was only tried so far is an answer from now on.
+    goOn(!candidates.current.delete(tieKey(change)) && isSettled(change))
   }, [change, put, goOn])
   const nextCandidate = useCallback(() => {
     if (!change) return
