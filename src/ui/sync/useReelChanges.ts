@@ -47,8 +47,11 @@ export function useReelChanges(workoutId: string, { files }: ReelProgress): Reel
     return {
       putAside: ({ id, name }) => say(words.wasPutAside(name), reelOf(id, 'aside'), reelOf(id, 'taken')),
       takeBack: ({ id, name }) => {
-        // What it takes the place of comes back by being taken, too; where it took no place, it goes aside again.
-        const back = before.length === 1 ? reelOf(before[0] ?? '', 'taken') : reelOf(id, 'aside')
+        // It may have taken the place of one of them, which comes back in its turn.
+        const back = async (): Promise<void> => {
+          await reelOf(id, 'aside')()
+          for (const one of before) await reelOf(one, 'taken')()
+        }
         say(words.takenBack(name), reelOf(id, 'taken'), back)
       },
       standAlone: ({ id, name }) => say(words.aloneNow(name), reelOf(id, 'alone'), reelOf(id, 'aside')),
