@@ -65,6 +65,7 @@ export function RunningFloor({ session, told, wishes, looksOn, onOver }: Props):
       <Stage
         board={board}
         metres={Number(wishes.metres)}
+        beats={strap ? bpm : null}
         onPress={looksOn || !main ? null : press}
         pressed={main?.text ?? ''}
       />

@@ -20,13 +20,15 @@ interface Props {
   board: Board
   /** From how many metres it is to be read. */
   metres: number
+  /** Heart beats a minute; null where none are told. */
+  beats: number | null
   /** The press of the whole stage; null where it does nothing. */
   onPress: (() => void) | null
   /** What the press does, in a word. */
   pressed: string
 }
 
-export function Stage({ board, metres, onPress, pressed }: Props): ReactNode {
+export function Stage({ board, metres, beats, onPress, pressed }: Props): ReactNode {
   const frame = useRef<HTMLDivElement>(null)
   const { width, height } = useSize(frame)
   const ready = useFonts()
@@ -53,7 +55,7 @@ export function Stage({ board, metres, onPress, pressed }: Props): ReactNode {
         <>
           <Staff board={board} />
           <div className="flex min-w-0 flex-1 flex-col font-display leading-none">
-            <Head board={board} px={sizes.look} width={width} />
+            <Head board={board} beats={beats} px={sizes.look} width={width} />
             <Middle board={board} {...{ sizes, width, height, metres }} />
             <Foot board={board} px={sizes.look} width={width} />
           </div>
@@ -103,9 +105,14 @@ function Staff({ board }: { board: Board }): ReactNode {
   )
 }
 
-function Head({ board, px, width }: { board: Board; px: number; width: number }): ReactNode {
+interface HeadProps extends Pick<Props, 'board' | 'beats'> {
+  px: number
+  width: number
+}
+
+function Head({ board, beats, px, width }: HeadProps): ReactNode {
   const times = `${words.timeIn(formatClock(board.inMs))}, ${words.timeLeft(formatClock(board.leftMs), board.leftIsGuess)}`
-  const counters = board.counters.join(', ')
+  const counters = [...board.counters, beats === null ? '' : words.beatsOnStage(beats)].filter(Boolean).join(', ')
   const size = Math.min(px, (width * 0.86) / (widthOf(counters) + widthOf(times.replace(/\d/g, '0')) + 1))
   return (
     <p className="flex items-baseline justify-between gap-6 px-[2.5vw] pt-[1.5vh]" style={{ fontSize: size }}>

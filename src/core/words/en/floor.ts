@@ -133,6 +133,7 @@ export const floorTexts = {
   timeLeft: (clock: string, isGuess: boolean) => `${isGuess ? 'about ' : ''}${clock} left`,
   strap: 'Heart-rate strap (simulated: npm run strap)',
   beats: (bpm: number) => `${bpm} beats a minute, simulated`,
+  beatsOnStage: (bpm: number) => `${bpm} bpm, simulated`,
   noBeats: 'No heart rate: the simulated strap says nothing. Start it with npm run strap.',
   unsent: (count: number) =>
     count === 1 ? '1 line waits to be written down' : `${count} lines wait to be written down`,
