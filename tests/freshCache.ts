@@ -1,9 +1,15 @@
 // What is heard of a film is kept for whoever asks again, from one file of tests to the next, but never from one run to
 // the next: code that changed has to hear for itself.
-import { rmSync } from 'node:fs'
+import { chmodSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { EVIDENCE_VERSION } from '../src/core/evidence'
 
 export default function freshCache(): void {
-  process.env.XDG_CACHE_HOME = join(import.meta.dirname, '..', 'tmp', 'cache')
-  rmSync(join(process.env.XDG_CACHE_HOME, 'jivet'), { recursive: true, force: true })
+  const cache = join(import.meta.dirname, '..', 'tmp', 'cache')
+  const folder = join(cache, 'jivet', `heard-${EVIDENCE_VERSION}`)
+  process.env.XDG_CACHE_HOME = cache
+  rmSync(join(cache, 'jivet'), { recursive: true, force: true })
+  mkdirSync(folder, { recursive: true })
+  // Servers that root starts listen as an account of their own.
+  chmodSync(folder, 0o777)
 }
