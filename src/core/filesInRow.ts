@@ -1,5 +1,5 @@
 import { sum } from './sum'
-import type { Ms } from './units'
+import type { Ms, Ppm } from './units'
 
 /** Files end to end. */
 export interface FilesInRow {
@@ -23,3 +23,9 @@ export function filesInRow(fileMs: readonly Ms[]): FilesInRow {
     },
   }
 }
+
+/**
+ * An instant of one recording in the time of another.
+ * @param at where instant 0 of the other lies in the time of the one, and how much slower its clock runs.
+ */
+export const inOther = (at: { atMs: Ms; driftPpm: Ppm }, ms: Ms): Ms => (ms - at.atMs) / (1 + at.driftPpm / 1e6)

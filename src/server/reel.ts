@@ -49,20 +49,23 @@ export async function reelOf(workoutId: string, db: Db = sql()): Promise<Reel> {
   const [row] = await db<{ byHand: boolean }[]>`
     select ordered_by_hand as "byHand" from workouts where id = ${workoutId}`
   const orderedBy = row?.byHand ? 'hand' : filmedOrder(files.map(filed)).by
-  return { files, cameras, orderedBy, footageMs: sum(files.map(({ facts }) => facts.durationMs)) }
+  return { files, cameras, orderedBy, footageMs: sum(lengthsOf(files)) }
 }
 
-/** Another one where there are other files, or another order. */
-export const keyOf = ({ files, cameras }: Pick<Reel, 'files' | 'cameras'>): string =>
-  [...files, ...cameras].map(({ id }) => id).join()
+/** All files as they lie end to end: those of the reel, then the cameras behind them. */
+export const endToEnd = ({ files, cameras }: Pick<Reel, 'files' | 'cameras'>): ReelFile[] => [...files, ...cameras]
 
-/** Lengths of all files as they lie end to end: those of the reel, then the cameras behind them. */
-export const lengthsOf = ({ files, cameras }: Pick<Reel, 'files' | 'cameras'>): Ms[] =>
-  [...files, ...cameras].map(({ facts }) => facts.durationMs)
+/** Another one where there are other files, or another order. */
+export const keyOf = (reel: Pick<Reel, 'files' | 'cameras'>): string =>
+  endToEnd(reel)
+    .map(({ id }) => id)
+    .join()
+
+export const lengthsOf = (files: readonly ReelFile[]): Ms[] => files.map(({ facts }) => facts.durationMs)
 
 /** Second cameras as a cut asks for them. */
 export function camerasOf(reel: Reel): Camera[] {
-  const { beginMs } = filesInRow(lengthsOf(reel))
+  const { beginMs } = filesInRow(lengthsOf(endToEnd(reel)))
   return reel.cameras.map(({ id, beside, facts }, at) => {
     const main = reel.files.findIndex((one) => one.id === beside.id)
     const fromMs = beginMs[reel.files.length + at] ?? 0
@@ -75,9 +78,9 @@ export function camerasOf(reel: Reel): Camera[] {
 
 /** Dead stretches of files in the time of the whole; those of files that are not in the reel wait. */
 export function deadIn(reel: Reel, { dead }: Pick<CutWishes, 'dead'>): TreatedStretch[] {
-  const { beginMs } = filesInRow(lengthsOf(reel))
+  const { beginMs } = filesInRow(lengthsOf(endToEnd(reel)))
   return dead.flatMap(({ footage, fromMs, toMs, as }) => {
-    const begin = beginMs[[...reel.files, ...reel.cameras].findIndex(({ id }) => id === footage)]
+    const begin = beginMs[endToEnd(reel).findIndex(({ id }) => id === footage)]
     return begin === undefined ? [] : [{ fromMs: begin + fromMs, toMs: begin + toMs, as }]
   })
 }

@@ -8,7 +8,7 @@ import { Problem } from '../core/problem'
 import type { Version } from '../core/version'
 import { sql } from './db'
 import type { Db } from './jobs'
-import { keyOf, reelOf } from './reel'
+import { keyOf, lengthsOf, reelOf } from './reel'
 import { findWorkout } from './workouts'
 
 export interface Stitches {
@@ -35,7 +35,7 @@ export async function listStitches(workoutId: string): Promise<Stitches> {
   if (!owner) throw new Problem({ code: 'not-found', what: 'workout' })
   const { files, footageMs } = await reelOf(workoutId)
   const byFile = await Promise.all(files.map(({ id }) => stitchesOf(id)))
-  const all = tiesOfReel(byFile, filesInRow(files.map(({ facts }) => facts.durationMs)))
+  const all = tiesOfReel(byFile, filesInRow(lengthsOf(files)))
   return { stitches: files.length > 1 ? await holding(workoutId, all, footageMs) : all, version: { ...owner } }
 }
 
@@ -92,10 +92,7 @@ export async function saveStitches(
     await tx`
       update workouts set stitch_revision = ${saved.revision}, stitch_key = ${saved.key}, updated_at = now()
       where id = ${workoutId}`
-    const byFile = tiesOfFiles(
-      stitches,
-      files.map(({ facts }) => facts.durationMs),
-    )
+    const byFile = tiesOfFiles(stitches, lengthsOf(files))
     for (const [at, { id }] of files.entries()) {
       await tx`delete from stitches where footage_id = ${id}`
       // One document and not a row of parameters each: PostgreSQL takes 65,535 of those at most.

@@ -4,13 +4,12 @@ import { join } from 'node:path'
 import { z } from 'zod'
 import { uploadsFolder } from './store'
 
+/** Whose place an upload takes, as the page says it; null where it says nothing that can be read. */
+export const replacesSchema = z.uuid().nullable().catch(null)
+
 const noteSchema = z.object({
   size: z.number().int().min(1),
-  metadata: z.object({
-    workoutId: z.uuid(),
-    filename: z.string().catch(''),
-    replaces: z.uuid().nullable().catch(null),
-  }),
+  metadata: z.object({ workoutId: z.uuid(), filename: z.string().catch(''), replaces: replacesSchema }),
 })
 
 export interface UploadNote {

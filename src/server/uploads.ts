@@ -2,13 +2,12 @@
 import { mkdirSync } from 'node:fs'
 import { FileStore } from '@tus/file-store'
 import { Server } from '@tus/server'
-import { z } from 'zod'
 import { Problem } from '../core/problem'
 import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { problemSentence } from '../core/words/en/problems'
 import { freeBytes, uploadsFolder } from './store'
-import { uploadNotes } from './uploadNotes'
+import { replacesSchema, uploadNotes } from './uploadNotes'
 import { findWorkout } from './workouts'
 
 const kept = globalThis as typeof globalThis & { jivetTus?: Server }
@@ -52,7 +51,7 @@ function make(): Server {
         name: shownName(upload.metadata?.filename ?? ''),
         bytes: upload.size ?? 0,
         upload: upload.id,
-        replaces: replacedBy(upload.metadata?.replaces),
+        replaces: replacesSchema.parse(upload.metadata?.replaces),
       })
       return {}
     },
@@ -60,13 +59,6 @@ function make(): Server {
     onResponseError: async () => ((await freeBytes()) < KEPT_FREE ? FULL : undefined),
   })
 }
-
-const replacedBy = (id: string | null | undefined): string | null =>
-  z
-    .uuid()
-    .nullable()
-    .catch(null)
-    .parse(id ?? null)
 
 function asTusError(error: unknown): never {
   if (error instanceof Problem) throw { status_code: 404, body: error.message }

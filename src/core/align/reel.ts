@@ -1,7 +1,7 @@
 // Several files of one session, in the order in which they were filmed, as one recording. What was not filmed between
 // two of them is a stretch that seems too short.
 import type { Evidence } from '../evidence'
-import { filesInRow, type FilesInRow } from '../filesInRow'
+import { filesInRow, inOther, type FilesInRow } from '../filesInRow'
 import { sum } from '../sum'
 import type { Ms, Ppm } from '../units'
 import type { Stitch } from './ties'
@@ -67,7 +67,7 @@ const movedBy = (tie: Stitch, byMs: Ms): Stitch => ({
  */
 export function movedInto(ties: readonly Stitch[], at: { atMs: Ms; driftPpm: Ppm }, lengthMs: Ms): Stitch[] {
   return ties.flatMap(({ alternatives: _, ...tie }) => {
-    const footageMs = Math.round((tie.footageMs - at.atMs) / (1 + at.driftPpm / 1e6))
+    const footageMs = Math.round(inOther(at, tie.footageMs))
     return footageMs >= 0 && footageMs <= lengthMs ? [{ ...tie, footageMs }] : []
   })
 }

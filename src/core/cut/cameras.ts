@@ -1,5 +1,6 @@
 // Second cameras: files that show the same as the reel at the same time. They lie behind the reel, end to end, as if it
 // went on; a stretch that is shown from one of them is the same stretch, elsewhere.
+import { inOther } from '../filesInRow'
 import type { Ms, Ppm } from '../units'
 import type { Cut, Span } from './cut'
 
@@ -15,9 +16,9 @@ export interface Camera {
 }
 
 /** @returns the stretch as this camera has it; null where it does not have all of it. */
-export function seenBy({ fromMs, toMs, atMs, driftPpm }: Camera, range: { fromMs: Ms; toMs: Ms }): typeof range | null {
-  const inCamera = (ms: Ms): Ms => fromMs + (ms - atMs) / (1 + driftPpm / 1e6)
-  const from = Math.round(inCamera(range.fromMs))
+export function seenBy(camera: Camera, range: { fromMs: Ms; toMs: Ms }): typeof range | null {
+  const { fromMs, toMs } = camera
+  const from = Math.round(fromMs + inOther(camera, range.fromMs))
   const seen = { fromMs: from, toMs: from + range.toMs - range.fromMs }
   return seen.fromMs >= fromMs && seen.toMs <= toMs ? seen : null
 }

@@ -16,7 +16,7 @@ export interface TreatedStretch {
 }
 
 /** What is left of a shortened stretch at either end. */
-export const KEPT_MS: Ms = 1500
+const KEPT_MS: Ms = 1500
 
 export function treated(cut: Cut, stretches: readonly TreatedStretch[]): Cut {
   if (!stretches.length) return cut

@@ -9,7 +9,7 @@ import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
-import { filmedOf, lengthsOf, reelOf } from '../reel'
+import { endToEnd, filmedOf, lengthsOf, reelOf } from '../reel'
 import { listStitches } from '../stitches'
 import { keepFile, storedPath, storedSize, withAttemptFolder } from '../store'
 import { findWorkout } from '../workouts'
@@ -31,8 +31,8 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const counting = workout.score
-    const files = [...reel.files, ...reel.cameras].map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
-    const inFilesCut = inFiles(cut, lengthsOf(reel))
+    const files = endToEnd(reel).map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
+    const inFilesCut = inFiles(cut, lengthsOf(endToEnd(reel)))
     const asked = { reel: files, cut: inFilesCut, shown, counting, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)

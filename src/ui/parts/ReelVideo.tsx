@@ -2,7 +2,7 @@
 'use client'
 import { useImperativeHandle, useRef, type ReactNode, type Ref } from 'react'
 import type { Ms } from '@/core/units'
-import type { ReelProgress } from '@/server/progress'
+import type { FootageProgress, ReelProgress } from '@/server/progress'
 import { ReelFilm } from './ReelFilm'
 
 /** What a film is made of: files end to end, then second cameras behind them. */
@@ -11,9 +11,12 @@ export interface FilmFile {
   durationMs: Ms
 }
 
+/** How long a file is, as far as that is known. */
+export const lengthOf = ({ facts }: Pick<FootageProgress, 'facts'>): Ms => facts?.durationMs ?? 0
+
 /** The files of a reel as they lie end to end. */
 export const filmFiles = ({ files, cameras }: Pick<ReelProgress, 'files' | 'cameras'>): FilmFile[] =>
-  [...files, ...cameras].map(({ id, facts }) => ({ id, durationMs: facts?.durationMs ?? 0 }))
+  [...files, ...cameras].map((file) => ({ id: file.id, durationMs: lengthOf(file) }))
 
 interface Props {
   /** One and the same for as long as it lives: other files are another film. */

@@ -11,6 +11,7 @@ import type { CameraProgress, FootageProgress, ReelProgress } from '@/server/pro
 import { Button, IconButton } from '../parts/Button'
 import { FileInput } from '../parts/FileInput'
 import { Sheet } from '../parts/Sheet'
+import { lengthOf } from '../parts/ReelVideo'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
 import type { ReelChanges } from './useReelChanges'
 
@@ -126,7 +127,7 @@ interface FilesProps extends Pick<Props, 'changes' | 'onCaptions'> {
 
 /** The files that follow one another; each can be moved. */
 function Files({ files, overlaps, changes, onCaptions, onReplace }: FilesProps): ReactNode {
-  const { beginMs } = filesInRow(files.map(({ facts }) => facts?.durationMs ?? 0))
+  const { beginMs } = filesInRow(files.map(lengthOf))
   const ids = files.map(({ id }) => id)
   const move = (from: number, to: number): void => {
     const order = [...ids]
@@ -197,7 +198,7 @@ function FileRow({ file, beginMs, number, overlap, onReplace, onCaptions, onAsid
   const { setNodeRef, style, grip } = useGrip(file.id)
   const replacing = useRef<HTMLInputElement>(null),
     captions = useRef<HTMLInputElement>(null)
-  const lengthMs = file.facts?.durationMs ?? 0
+  const lengthMs = lengthOf(file)
   const note = number
     ? words.from(formatClock(beginMs), formatClock(beginMs + lengthMs))
     : words.lasts(formatClock(lengthMs))

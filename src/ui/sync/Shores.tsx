@@ -11,6 +11,7 @@ import type { Ms } from '@/core/units'
 import { texts } from '@/core/words/en/screens'
 import type { ReelProgress } from '@/server/progress'
 import { IconButton } from '../parts/Button'
+import { lengthOf } from '../parts/ReelVideo'
 import { useCanvas, useSize } from '../parts/useCanvas'
 import { useTheme } from '../parts/useTheme'
 import type { VideoClock } from '../parts/useVideoClock'
@@ -120,8 +121,7 @@ export function Shores({ workoutId, segments, on, reel, clock, playing }: Props)
 }
 
 /** Where the second file begins, and every one after it. */
-const bordersOf = ({ files }: ReelProgress): Ms[] =>
-  filesInRow(files.map(({ facts }) => facts?.durationMs ?? 0)).beginMs.slice(1)
+const bordersOf = ({ files }: ReelProgress): Ms[] => filesInRow(files.map(lengthOf)).beginMs.slice(1)
 
 interface PlayheadProps {
   clock: VideoClock

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react'
 import { joinedPeaks, unpackPeaks, type PeakLevel } from '@/core/hear/peaks'
 import type { FootageProgress } from '@/server/progress'
+import { lengthOf } from '../parts/ReelVideo'
 
 export function usePeaks(files: readonly FootageProgress[]): PeakLevel[] {
   const [levels, setLevels] = useState<PeakLevel[]>([])
@@ -14,14 +15,7 @@ export function usePeaks(files: readonly FootageProgress[]): PeakLevel[] {
       return response.ok ? unpackPeaks(new Uint8Array(await response.arrayBuffer())) : []
     }
     void Promise.all(files.map(peaksOf))
-      .then((all) =>
-        setLevels(
-          joinedPeaks(
-            all,
-            files.map(({ facts }) => facts?.durationMs ?? 0),
-          ),
-        ),
-      )
+      .then((all) => setLevels(joinedPeaks(all, files.map(lengthOf))))
       .catch(() => {})
     return () => halt.abort()
   }, [files])

@@ -12,7 +12,7 @@ import { fittingWorkout, type AlignAnswer } from '@/server/fitting'
 import { heavy } from '@/server/heavy/heavy'
 import { idFrom, readBody, route } from '@/server/http'
 import { findLikes } from '@/server/likes'
-import { reelOf } from '@/server/reel'
+import { lengthsOf, reelOf } from '@/server/reel'
 import { recordFor } from '@/server/sessions'
 import { findWorkout } from '@/server/workouts'
 
@@ -36,7 +36,7 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const { segments } = expand(score)
   const kept = tied.filter((one) => !(tap && tieKey(one) === tieKey(tap)))
   if (tap) {
-    const at = filesInRow(files.map(({ facts }) => facts.durationMs)).placeOf(tap.footageMs)
+    const at = filesInRow(lengthsOf(files)).placeOf(tap.footageMs)
     const tapped = files[at.footage]
     if (tapped) await findLikes(tapped, segments, { ...tap, footageMs: at.footageMs }, request.signal)
   }
