@@ -33,11 +33,18 @@ export interface Told {
 
 /** @param number sessions are told apart by it: the same number always gives the same session. */
 export function tell(number: number): Told {
-  const seed = 5_000_000 + number
-  const random = seededRandom(seed)
+  const random = seededRandom(seedOf(number))
+  const { segments } = expand(readShorthand(planText(random)).score)
+  return tellOf(segments, number, random)
+}
+
+const seedOf = (number: number): number => 5_000_000 + number
+
+/** The same for a session of another plan. */
+export function tellOf(segments: readonly Segment[], number: number, random = seededRandom(seedOf(number))): Told {
+  const seed = seedOf(number)
   const faults = FAULTY[number % FAULTY.length] as Faulty
   const marker = MARKERS[Math.floor(number / FAULTY.length) % MARKERS.length] as Marker
-  const segments = expand(readShorthand(planText(random)).score).segments
   const played = play(segments, faultsOf(KINDS[faults], random), seed)
   const missed = random() < 0.5 ? 0.01 : 0.01 + random() * 0.3
   const evidence = marker === 'calls' ? callsIn(played, missed, random) : tonesIn(played, { marker, missed }, random)

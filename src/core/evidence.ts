@@ -15,6 +15,10 @@ const instant = {
 export const CALLS = ['work', 'rest', 'ten', 'next', 'half'] as const
 export type Call = (typeof CALLS)[number]
 
+/** What a number that was said counts; lengths are in seconds. */
+export const COUNTED = ['seconds', 'reps', 'rounds'] as const
+export type Counted = (typeof COUNTED)[number]
+
 export const evidenceSchema = z.discriminatedUnion('kind', [
   /** A steady tone with a sudden start, as of an interval timer. */
   z.object({ kind: z.literal('beep'), ...instant, hz: z.number().positive(), durationMs: z.number().min(0) }),
@@ -24,6 +28,14 @@ export const evidenceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sample'), ...instant, word: z.enum(['work', 'rest']), likeMs: z.number().min(0) }),
   /** A call in captions that came with the footage, with what was said around it. */
   z.object({ kind: z.literal('caption'), ...instant, word: z.enum(CALLS), text: z.string().max(2000) }),
+  /** A number in such captions: a length in seconds, reps or rounds. It marks no change. */
+  z.object({
+    kind: z.literal('said'),
+    ...instant,
+    amount: z.number().positive(),
+    counted: z.enum(COUNTED),
+    text: z.string().max(2000),
+  }),
   /** A chirp that Jivet itself sounded on the floor; `code` is the place of its change in the score, from 1 on. */
   z.object({ kind: z.literal('chirp'), ...instant, code: z.number().int().min(0) }),
   /** The figure begins or ends to move. */
@@ -46,6 +58,7 @@ export const EVIDENCE_KINDS = [
   'word',
   'sample',
   'caption',
+  'said',
   'chirp',
   'motion',
   'speech',

@@ -1,5 +1,6 @@
 // Which other workout a footage is of, where it does not sound like the one that it was added to.
 import type { FloorAnswer } from '../core/align/logged'
+import type { OtherOrder } from '../core/align/otherOrder'
 import type { Aligned } from '../core/align/sync'
 import { isSure } from '../core/align/ties'
 import { boundariesOf } from '../core/align/boundaries'
@@ -9,8 +10,8 @@ import { sql } from './db'
 import { heavy } from './heavy/heavy'
 import type { HeavyInput } from './heavy/tasks'
 
-/** What is answered to who asks for the changes: the other workout that fits better, too. */
-export type AlignAnswer = Aligned & FloorAnswer & { fits: Fitting | null }
+/** What is answered to who asks for the changes: what fits better, too. */
+export type AlignAnswer = Aligned & FloorAnswer & { fits: Fitting | null; otherOrder: OtherOrder | null }
 export interface Fitting {
   id: string
   title: string

@@ -1,7 +1,8 @@
 // Footage in the database: what was uploaded, what it turned out to be, what was heard in it, and where its proxy and
 // peaks are kept. Which of it a workout uses, and in what order, is its reel's: `reel.ts`.
 import type { Fragment } from 'postgres'
-import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceKind, type EvidenceOf } from '../core/evidence'
+import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceKind } from '../core/evidence'
+import type { CaptionEvidence } from '../core/hear/captions'
 import { Problem } from '../core/problem'
 import type { Ms, Ppm, Share } from '../core/units'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
@@ -179,15 +180,15 @@ export async function keepPiece(footageId: string, piece: number, evidence: read
 /** Puts what this engine heard in the place of what was there. Captions were given, not heard: they stay. */
 export async function saveEvidence(tx: Db, footageId: string, evidence: readonly Evidence[]): Promise<void> {
   await tx`delete from heard_pieces where footage_id = ${footageId}`
-  await tx`delete from evidence where footage_id = ${footageId} and kind <> 'caption'`
+  await tx`delete from evidence where footage_id = ${footageId} and kind not in ('caption', 'said')`
   await tx`update evidence set engine = ${EVIDENCE_VERSION} where footage_id = ${footageId}`
   await addEvidence(tx, footageId, evidence)
 }
 
-/** Puts calls in captions in the place of those of earlier captions. */
-export async function saveCaptions(footageId: string, captions: readonly EvidenceOf<'caption'>[]): Promise<void> {
+/** Puts what captions tell in the place of those of earlier captions. */
+export async function saveCaptions(footageId: string, captions: readonly CaptionEvidence[]): Promise<void> {
   await sql().begin(async (tx) => {
-    await tx`delete from evidence where footage_id = ${footageId} and kind = 'caption'`
+    await tx`delete from evidence where footage_id = ${footageId} and kind in ('caption', 'said')`
     await addEvidence(tx, footageId, captions)
   })
 }

@@ -1,10 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { ofKind } from '../evidence'
 import { Problem } from '../problem'
 import { readCaptions } from './captions'
 
 const heard = async (text: string) =>
-  (await readCaptions(text)).map(({ atMs, word, strength }) => [Math.round(atMs), word, strength >= 0.5])
+  ofKind(await readCaptions(text), 'caption').map(({ atMs, word, strength }) => [
+    Math.round(atMs),
+    word,
+    strength >= 0.5,
+  ])
 
 describe('captions', () => {
   it('of WebVTT with times of words give calls where the word is', async () => {
@@ -44,6 +49,10 @@ three <00:00:11.000>two <00:00:12.000>one
       [13_000, 'rest', true],
       [31_500, 'work', true],
     ])
+  })
+  it('give numbers that were said, too', async () => {
+    const text = 'WEBVTT\n\n00:05.000 --> 00:08.000\nForty-five seconds on, and go!\n'
+    expect((await readCaptions(text)).map(({ kind }) => kind)).toEqual(['said', 'caption'])
   })
   it('do not take a word of a sentence for a call', async () => {
     const text =

@@ -5,8 +5,10 @@ import { byTime, CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Ms, Share } from '../units'
 import { CALL_WORDS } from './callWords'
+import { numbersIn } from './saidNumbers'
 
 export const MOST_CAPTIONS = 50_000
+export type CaptionEvidence = EvidenceOf<'caption' | 'said'>
 /** What is kept of one line. */
 const MOST_LETTERS = 300
 
@@ -32,17 +34,25 @@ const FEW = 4
 
 /**
  * @param text of a file; words may have times of their own.
- * @returns calls found in it, in order of time.
+ * @returns calls and numbers found in it, in order of time.
  * @throws Problem `captions-unreadable` where no line has a time, `too-many` for more than any session has.
  */
-export async function readCaptions(text: string): Promise<EvidenceOf<'caption'>[]> {
+export async function readCaptions(text: string): Promise<CaptionEvidence[]> {
   const type = /^\uFEFF?\s*WEBVTT/.test(text) ? 'vtt' : 'srt'
   const { cues } = await parseText(text.replace(/^\uFEFF/, ''), { type })
   if (!cues.length) throw new Problem({ code: 'captions-unreadable' })
   if (cues.length > MOST_CAPTIONS)
     throw new Problem({ code: 'too-many', what: 'captions', found: cues.length, most: MOST_CAPTIONS })
   const words = cues.flatMap((cue) => wordsOf(cue.text, cue.startTime * 1000, cue.endTime * 1000)).sort(byTime)
-  return clausesOf(words).flatMap(callIn)
+  return clausesOf(words)
+    .flatMap((clause): CaptionEvidence[] => {
+      const text = clause
+        .map((word) => word.text)
+        .join(' ')
+        .slice(0, MOST_LETTERS)
+      return [...callIn(clause, text), ...numbersIn(clause, text)]
+    })
+    .sort(byTime)
 }
 
 const STAMP = /<((?:\d+:)?\d\d?:\d\d[.,]\d{3})>/
@@ -112,9 +122,8 @@ const isCount = (text: string): boolean => /^[1-5]$/.test(text) || LANGUAGES.som
 const isFiller = (text: string): boolean => LANGUAGES.some(({ fillers }) => fillers.includes(text))
 
 /** The likeliest call in what was said, in whatever language; none where no word of one stands. */
-function callIn(clause: Word[]): EvidenceOf<'caption'>[] {
-  const said = clause.map(({ text }) => text)
-  const text = said.join(' ').slice(0, MOST_LETTERS)
+function callIn(clause: Word[], text: string): EvidenceOf<'caption'>[] {
+  const said = clause.map((word) => word.text)
   const found = LANGUAGES.flatMap(({ calls, fillers }) =>
     CALLS.flatMap((word) =>
       calls[word].flatMap((phrase): EvidenceOf<'caption'>[] => {

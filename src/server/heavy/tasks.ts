@@ -1,8 +1,9 @@
 // The heavy work that routes ask for, as pure functions by name: run in a thread beside the server, so that no answer
 // waits for another's sums.
+import { otherOrderOf, type OtherOrder } from '../../core/align/otherOrder'
 import { matchReelLogged, type FloorAnswer } from '../../core/align/logged'
-import { joinedReel } from '../../core/align/reel'
-import { matchEvidence, type Matched } from '../../core/align/sync'
+import { joinedReel, type ReelFile } from '../../core/align/reel'
+import { matchEvidence, type FoundStitch, type Matched } from '../../core/align/sync'
 import type { Tie } from '../../core/align/ties'
 import { evidenceSchema, type EvidenceOf } from '../../core/evidence'
 import { expand } from '../../core/expand/expand'
@@ -21,26 +22,35 @@ interface AlignInput {
   floor: Pick<FloorLog, 'score' | 'events'> | null
 }
 
+interface OrderInput extends Pick<AlignInput, 'score' | 'files'> {
+  found: readonly FoundStitch[]
+}
+
 interface LikesInput {
   bands: Float32Array
   tapMs: Ms
   word: 'work' | 'rest'
 }
 
+const readFile = ({ evidence, footageMs }: AlignInput['files'][number]): ReelFile => ({
+  evidence: evidence.map((one) => evidenceSchema.parse(one)),
+  footageMs,
+})
+
 export const HEAVY = {
   /** Matches what was heard in a reel to a score; what hands tied holds. */
   align: ({ score, files: given, hands, floor }: AlignInput): Matched & FloorAnswer => {
     const { segments } = expand(score)
-    const files = given.map(({ evidence, footageMs }) => ({
-      evidence: evidence.map((one) => evidenceSchema.parse(one)),
-      footageMs,
-    }))
+    const files = given.map(readFile)
     if (!floor) {
       return { ...matchEvidence(segments, joinedReel(files), hands), floor: null }
     }
     const { log, gone, ...matched } = matchReelLogged(segments, performanceOf(floor), files, hands)
     return { ...matched, floor: { log, gone } }
   },
+  /** The order in which the blocks were filmed, where it is another than the written one. */
+  otherOrder: ({ score, files, found }: OrderInput): OtherOrder | null =>
+    otherOrderOf(score, files.map(readFile), found),
   /** What sounds like a tap, in the bands of a recording. */
   likes: ({ bands, tapMs, word }: LikesInput): EvidenceOf<'sample'>[] => likesOf(bands, tapMs, word),
   /** Reads a plan file and holds it to the limits. */

@@ -6,6 +6,7 @@ import { asDone } from '@/core/align/notDone'
 import { driftOf, type Drift } from '@/core/align/drift'
 import { remarksOn } from '@/core/align/remarks'
 import type { Stitch } from '@/core/align/ties'
+import { ofKind, type Evidence } from '@/core/evidence'
 import type { Palette } from '@/core/look/palette'
 import type { Segment } from '@/core/score/segment'
 import { formatLength } from '@/core/time/clock'
@@ -18,12 +19,14 @@ import { Button, IconButton } from '../parts/Button'
 import { Drawn, type ChartConfig } from '../parts/Drawn'
 import { Sheet } from '../parts/Sheet'
 import { useTheme } from '../parts/useTheme'
+import type { Stitching } from './useStitching'
 
 const words = texts.sync
 
 interface Props {
+  on: Pick<Stitching, 'stitches' | 'footageMs'>
   segments: readonly Segment[]
-  stitches: readonly Stitch[]
+  heard: readonly Evidence[]
   /** Cues are added to the footage's sound. */
   cuesOn: boolean
   onHushCues: () => void
@@ -38,17 +41,17 @@ export function RanSheet(props: Props): ReactNode {
       </IconButton>
       <Sheet open={open} onOpenChange={setOpen} title={words.ran} hint={words.ranHint} wide>
         {open && <Remarks {...props} />}
-        {open && <Ran segments={props.segments} stitches={props.stitches} />}
+        {open && <Ran segments={props.segments} stitches={props.on.stitches} />}
       </Sheet>
     </>
   )
 }
 
-function Remarks({ segments, stitches, cuesOn, onHushCues }: Props): ReactNode {
+function Remarks({ on: { stitches, footageMs }, segments, heard, cuesOn, onHushCues }: Props): ReactNode {
   const remarks = useMemo(() => {
     const done = asDone(segments, stitches)
-    return remarksOn({ segments: done.segments, stitches: done.ties, cuesOn })
-  }, [segments, stitches, cuesOn])
+    return remarksOn({ segments: done.segments, stitches: done.ties, said: ofKind(heard, 'said'), footageMs, cuesOn })
+  }, [segments, stitches, heard, footageMs, cuesOn])
   if (!remarks.length) return null
   return (
     <ul aria-label={words.remarks} className="mb-5 grid gap-2 border-l-8 border-signal bg-pale px-5 py-3">
@@ -62,7 +65,7 @@ function Remarks({ segments, stitches, cuesOn, onHushCues }: Props): ReactNode {
   )
 }
 
-function Ran({ segments, stitches }: Pick<Props, 'segments' | 'stitches'>): ReactNode {
+function Ran({ segments, stitches }: { segments: readonly Segment[]; stitches: readonly Stitch[] }): ReactNode {
   const { palette } = useTheme()
   const drift = useMemo(() => driftOf(segments, stitches), [segments, stitches])
   const config = useMemo(() => chartOf(drift, palette), [drift, palette])

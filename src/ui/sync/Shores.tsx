@@ -3,7 +3,9 @@
 'use client'
 import { Maximize2, ZoomIn, ZoomOut } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import type { Evidence } from '@/core/evidence'
 import { filesInRow } from '@/core/filesInRow'
+import { heardRows } from '@/core/look/heardRows'
 import { belowSound, drawShores, placeOf, playheadTopOf, timeAt, type Thread } from '@/core/look/shores'
 import { stretchesOf } from '@/core/look/terrain'
 import type { Segment } from '@/core/score/segment'
@@ -17,7 +19,6 @@ import { useTheme } from '../parts/useTheme'
 import type { VideoClock } from '../parts/useVideoClock'
 import type { Change } from './changes'
 import { HushMenu } from './HushMenu'
-import { useHeard } from './useHeard'
 import { usePeaks } from './usePeaks'
 import type { Stitching } from './useStitching'
 import { useWindowOnTime, type WindowOnTime } from './useWindowOnTime'
@@ -30,18 +31,18 @@ const strengthOf = (origin: Change['origin']): Thread['strength'] =>
   origin === 'wasNotDone' ? 'reckoned' : origin === 'unsure' || origin === 'reckoned' ? origin : 'sure'
 
 interface Props {
-  workoutId: string
   segments: Segment[]
   on: Stitching
   reel: ReelProgress
+  heard: readonly Evidence[]
   clock: VideoClock
   playing: boolean
 }
 
-export function Shores({ workoutId, segments, on, reel, clock, playing }: Props): ReactNode {
+export function Shores({ segments, on, reel, heard, clock, playing }: Props): ReactNode {
   const { palette } = useTheme()
   const levels = usePeaks(reel.files)
-  const heard = useHeard(workoutId, on.looks)
+  const rows = useMemo(() => heardRows(heard), [heard])
   const borders = useMemo(() => bordersOf(reel), [reel])
   const frame = useRef<HTMLDivElement>(null)
   const { changes, chosen, change, summary, footageMs } = on
@@ -66,10 +67,10 @@ export function Shores({ workoutId, segments, on, reel, clock, playing }: Props)
     (pen: CanvasRenderingContext2D, width: number, height: number) =>
       drawShores(
         pen,
-        { stretches, threads, levels, heard, hushed: on.hushed, borders },
+        { stretches, threads, levels, heard: rows, hushed: on.hushed, borders },
         { ...view, width, height, palette, footageMs },
       ),
-    [stretches, threads, levels, heard, on.hushed, borders, view, palette, footageMs],
+    [stretches, threads, levels, rows, on.hushed, borders, view, palette, footageMs],
   )
   const canvas = useCanvas(draw)
 
@@ -103,9 +104,9 @@ export function Shores({ workoutId, segments, on, reel, clock, playing }: Props)
         role="img"
         aria-label={`${changes.length} changes, score above, sound below`}
       />
-      <Playhead clock={clock} view={view} top={playheadTopOf(height, heard.length)} colour={palette.signal} />
-      <div className="absolute right-3 flex bg-paper" style={{ bottom: belowSound(heard.length) + BUTTONS_PX }}>
-        <HushMenu rows={heard} hushed={on.hushed} onHush={on.hush} />
+      <Playhead clock={clock} view={view} top={playheadTopOf(height, rows.length)} colour={palette.signal} />
+      <div className="absolute right-3 flex bg-paper" style={{ bottom: belowSound(rows.length) + BUTTONS_PX }}>
+        <HushMenu rows={rows} hushed={on.hushed} onHush={on.hush} />
         <IconButton label={words.zoomOut} disabled={view.widest} onClick={() => view.zoomBy(1.8)}>
           <ZoomOut size={18} />
         </IconButton>

@@ -17,6 +17,7 @@ import { useVideoClock } from '../parts/useVideoClock'
 import { ChangeList } from './ChangeList'
 import { ForgetMenu } from './ForgetMenu'
 import { RanSheet } from './RanSheet'
+import { useHeard } from './useHeard'
 import { Shores } from './Shores'
 import { SyncSummary } from './SyncSummary'
 import { useMix } from '../parts/useMix'
@@ -32,19 +33,24 @@ interface Props {
   tied: Stitches
   /** How often captions were added. */
   captioned: number
+  /** The changes are looked for without being asked to. */
+  findsAtOnce: boolean
+  /** Puts the sections into another order. @param sections keys of all. */
+  onPlanAs: (sections: readonly string[]) => void
   /** How loud footage and cues are. */
   mix: Mix
   /** Ways to other footage, which may bring ties of their own. */
   ways: (takeOver: On['takeOver']) => ReactNode
 }
 
-export function Stitching({ workoutId, segments, reel: given, tied, captioned, mix: keptMix, ways }: Props): ReactNode {
+export function Stitching({ workoutId, segments, reel: given, mix: keptMix, ways, ...looking }: Props): ReactNode {
   // Other files are another component; while they stay, all that is known of them does.
   const [reel] = useState(given)
   const film = useRef<ReelFilm>(null)
   const { clock, playing } = useVideoClock(film)
-  const on = useStitching({ workoutId, segments, reel, tied, captioned, film, clock })
+  const on = useStitching({ workoutId, segments, reel, film, clock, ...looking })
   useSyncKeys(on)
+  const heard = useHeard(workoutId, on.looks)
   const { mix, change } = useMix(workoutId, keptMix)
   const hushCues = (): void => {
     change({ cuesOn: false })
@@ -107,12 +113,12 @@ export function Stitching({ workoutId, segments, reel: given, tied, captioned, m
           <SaveTrouble on={on} />
           <ChangeList on={on}>
             <ForgetMenu on={on} segments={segments} />
-            <RanSheet segments={segments} stitches={on.stitches} cuesOn={mix.cuesOn} onHushCues={hushCues} />
+            <RanSheet on={on} segments={segments} heard={heard} cuesOn={mix.cuesOn} onHushCues={hushCues} />
           </ChangeList>
         </div>
       </div>
       <StaleDialog open={on.saveState === 'stale'} hint={words.staleText} onAnswer={on.resolveStale} />
-      <Shores workoutId={workoutId} segments={segments} on={on} reel={reel} clock={clock} playing={playing} />
+      <Shores segments={segments} on={on} reel={reel} heard={heard} clock={clock} playing={playing} />
     </>
   )
 }

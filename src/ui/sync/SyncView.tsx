@@ -4,6 +4,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Stitch } from '@/core/align/ties'
+import type { Section } from '@/core/score/formats'
+import type { Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { reelTexts } from '@/core/words/en/reel'
@@ -47,9 +49,9 @@ export function SyncView({ id, segments, progress: initial, tied, mix }: Props):
   const [captioned, setCaptioned] = useState(0)
   const addCaptions = async (footageId: string, file: File): Promise<void> => {
     const text = await file.text()
-    const { calls } = await call<{ calls: number }>('PUT', `/api/footage/${footageId}/captions`, { text })
-    toast(words.captionsRead(calls))
-    if (calls) setCaptioned(captioned + 1)
+    const read = await call<{ calls: number; numbers: number }>('PUT', `/api/footage/${footageId}/captions`, { text })
+    toast(words.captionsRead(read.calls))
+    if (read.calls || read.numbers) setCaptioned(captioned + 1)
   }
   const takeOver = async (footageId: string, take: (ties: Stitch[]) => void): Promise<void> => {
     const offered = await call<Stitch[]>('GET', `/api/footage/${footageId}/offered`)
@@ -57,6 +59,24 @@ export function SyncView({ id, segments, progress: initial, tied, mix }: Props):
     toast(reelTexts.takenOver(offered.length))
   }
   const complain = (error: Error): void => void toast.error(error.message)
+
+  const order = [...new Set(segments.map(({ sectionKey }) => sectionKey))].join()
+  /** The order that was planned here, as it was filmed in it: the changes are looked for as soon as it is there. */
+  const [planned, setPlanned] = useState<string | null>(null)
+  const planAs = async (sections: readonly string[]): Promise<void> => {
+    const path = `/api/workouts/${id}/score`
+    const { score, revision } = await call<{ score: Score; revision: number }>('GET', path)
+    const before = score.sections.map(({ key }) => key)
+    const placeOf = ({ key }: Section): number => sections.indexOf(key)
+    const inOrder = [...score.sections].sort((one, other) => placeOf(one) - placeOf(other))
+    await call('PUT', path, { score: { ...score, sections: inOrder }, revision })
+    setPlanned(sections.filter((key) => segments.some(({ sectionKey }) => sectionKey === key)).join())
+    toast(words.plannedSo, {
+      action: { label: texts.score.undo, onClick: () => void planAs(before).catch(complain) },
+      duration: 10_000,
+    })
+    router.refresh()
+  }
 
   const sheet = (take?: (ties: Stitch[]) => void): ReactNode => (
     <ReelSheet
@@ -83,12 +103,14 @@ export function SyncView({ id, segments, progress: initial, tied, mix }: Props):
       {!segments.length && <p className="p-10 text-lg text-quiet">{words.needScore}</p>}
       {segments.length > 0 && !stale && (
         <Stitching
-          key={reel.key}
+          key={`${reel.key} ${order}`}
           workoutId={id}
           segments={segments}
           reel={reel}
           tied={tied}
           captioned={captioned}
+          findsAtOnce={planned === order}
+          onPlanAs={(sections) => void planAs(sections).catch(complain)}
           mix={mix}
           ways={sheet}
         />

@@ -86,11 +86,13 @@ interface Props {
   tied: Stitches
   /** How often captions were added: then the changes are looked for again. */
   captioned: number
+  findsAtOnce: boolean
+  onPlanAs: (sections: readonly string[]) => void
   film: RefObject<ReelFilm | null>
   clock: VideoClock
 }
 
-export function useStitching({ workoutId, segments, reel, tied, captioned, film, clock }: Props): Stitching {
+export function useStitching({ workoutId, segments, reel, tied, film, clock, ...looking }: Props): Stitching {
   const router = useRouter()
   const { footageMs, files, key: reelKey } = reel
   const frameMs = files[0]?.facts ? frameMsOf(files[0].facts.rate) : 33
@@ -130,7 +132,7 @@ export function useStitching({ workoutId, segments, reel, tied, captioned, film,
     },
     [store],
   )
-  const { hearing, looks, hushed, hush, findChanges, lookAgain } = useHearing(workoutId, store, captioned)
+  const { hearing, looks, hushed, hush, findChanges, lookAgain } = useHearing({ workoutId, segments }, store, looking)
   const stitchesNow = store.getState().now
   const todo = useTodo({
     ...{ segments, changes, chosen, stitches, put, choose },
@@ -252,9 +254,9 @@ function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Pla
 const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origin === 'reckoned'
 
 function useHearing(
-  workoutId: string,
+  { workoutId, segments }: Pick<Props, 'workoutId' | 'segments'>,
   store: ReturnType<typeof createStitchStore>,
-  captioned: number,
+  { captioned, findsAtOnce, onPlanAs }: Pick<Props, 'captioned' | 'findsAtOnce' | 'onPlanAs'>,
 ): Pick<Stitching, 'hearing' | 'looks' | 'hushed' | 'hush' | 'findChanges'> & { lookAgain: () => Promise<void> } {
   const router = useRouter()
   const [hearing, setHearing] = useState(false)
@@ -288,9 +290,16 @@ function useHearing(
   const findChanges = useCallback(
     (tap?: Tie) => {
       const find = async (): Promise<void> => {
-        const { found, likeness, doubtful, floor, fits } = await look(tap ?? null)
+        const { found, likeness, doubtful, floor, fits, otherOrder } = await look(tap ?? null)
         if (floor) toast(floorTexts.logged[floor.log])
         if (floor?.gone.length) toast(floorTexts.gone(floor.gone.length))
+        const nameOf = (key: string | null): string =>
+          segments.find(({ sectionKey }) => sectionKey === key)?.section ?? ''
+        if (otherOrder)
+          toast(words.otherOrder(nameOf(otherOrder.moved), nameOf(otherOrder.before)), {
+            action: { label: words.planSo, onClick: () => onPlanAs(otherOrder.sections) },
+            duration: 30_000,
+          })
         if (fits)
           toast(words.fits(fits.title), {
             action: { label: words.openIt, onClick: () => router.push(`/w/${fits.id}/sync`) },
@@ -306,9 +315,9 @@ function useHearing(
         .catch((error: Error) => toast.error(error.message))
         .finally(() => setHearing(false))
     },
-    [look, router],
+    [look, router, segments, onPlanAs],
   )
-  const answered = useRef(captioned)
+  const answered = useRef(findsAtOnce ? -1 : captioned)
   useEffect(() => {
     if (captioned > answered.current) findChanges()
     answered.current = captioned

@@ -3,6 +3,7 @@ import type { FoundStitch } from '../../align/sync'
 import type { Remark } from '../../align/remarks'
 import type { Story, Strayed } from '../../align/story'
 import type { EvidenceKind } from '../../evidence'
+import { clipped } from '../../text'
 import { formatInstant } from '../../time/clock'
 import { nameOf, roundOf } from './names'
 
@@ -40,6 +41,7 @@ export const EVIDENCE_NAMES: Record<EvidenceKind, string> = {
   word: 'Calls',
   sample: 'Likes',
   caption: 'Captions',
+  said: 'Numbers said',
   chirp: 'Chirps',
   motion: 'Motion',
   speech: 'Speech',
@@ -87,6 +89,20 @@ const COUNTED = [
   { kind: 'word', one: 'call', more: 'calls' },
 ] as const satisfies readonly { kind: EvidenceKind; one: string; more: string }[]
 
+/** "At 3:12 "forty five seconds" is said: nothing near Jug lift lasts 45 s." */
+function saidSentence({ count, first: { said, segment } }: Extract<Remark, { code: 'said-otherwise' }>): string {
+  const near = `near ${nameOf(segment)}`
+  const otherwise = {
+    seconds: `nothing ${near} lasts ${said.amount} s`,
+    reps: `nothing ${near} is done ${said.amount} times`,
+    rounds: `${said.amount} fits neither the rounds ${near} nor those to come`,
+  }[said.counted]
+  const others = count > 1 ? ` So it is with ${count - 1} more ${count === 2 ? 'number' : 'numbers'}.` : ''
+  return `At ${formatInstant(said.atMs)} "${clipped(said.text, MOST_QUOTED)}" is said: ${otherwise}.${others}`
+}
+
+const MOST_QUOTED = 60
+
 /** A remark on a footage, in one sentence. */
 export function remarkSentence(remark: Remark): string {
   switch (remark.code) {
@@ -99,6 +115,8 @@ export function remarkSentence(remark: Remark): string {
       return remark.count === 1 ? 'Nothing confirms 1 change.' : `Nothing confirms ${remark.count} changes.`
     case 'not-heard':
       return remark.count === 1 ? '1 change was not heard.' : `${remark.count} changes were not heard.`
+    case 'said-otherwise':
+      return saidSentence(remark)
     case 'own-timer':
       return 'Your own timer beeps in this film; added cues would sound on top of it.'
   }

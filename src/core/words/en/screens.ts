@@ -121,6 +121,12 @@ export const texts = {
     unlike: 'This does not sound like this score: nothing that keeps its changes was heard.',
     inPart: (footage: string, planned: string) =>
       `The footage is ${footage} long, and ${planned} are planned: not all of it was filmed.`,
+    otherOrder: (moved: string, before: string) =>
+      before
+        ? `It sounds as if "${moved}" was filmed before "${before}".`
+        : `It sounds as if "${moved}" was filmed last.`,
+    planSo: 'Plan it so',
+    plannedSo: 'The plan has its sections in another order now.',
     fits: (title: string) => `It sounds like "${title}" instead.`,
     openIt: 'Open it',
     doubtful:
@@ -142,6 +148,7 @@ export const texts = {
     word: 'called',
     sample: 'like your tap',
     caption: 'captions',
+    said: 'a number said',
     chirp: 'chirp',
     motion: 'movement',
     speech: 'speech',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ofKind } from '@/core/evidence'
 import { readCaptions } from '@/core/hear/captions'
 import { findFootage, saveCaptions } from '@/server/footage'
 import { idFrom, readBody, route } from '@/server/http'
@@ -12,5 +13,5 @@ export const PUT = route<{ id: string }>(async (request, { id }) => {
   const calls = await readCaptions(text)
   const within = calls.filter(({ atMs }) => atMs < (footage.facts?.durationMs ?? 0))
   await saveCaptions(footage.id, within)
-  return Response.json({ calls: within.length })
+  return Response.json({ calls: ofKind(within, 'caption').length, numbers: ofKind(within, 'said').length })
 })

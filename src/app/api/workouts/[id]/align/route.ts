@@ -51,8 +51,11 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const floor = hushed.includes('log') ? null : await recordFor(workoutId, segments)
   const task = { score, files: heard, hands, floor }
   const { found, likeness, doubtful, floor: logged } = await heavy('align', task, request.signal)
-  const isOther = likeness < LEAST_LIKENESS || doubtful
+  // A hand says that this is the footage, and where.
+  const otherOrder = hands.length ? null : await heavy('otherOrder', { score, files: heard, found }, request.signal)
+  const isOther = !otherOrder && (likeness < LEAST_LIKENESS || doubtful)
   return Response.json({
+    otherOrder,
     fits: isOther ? await fittingWorkout(workoutId, heard, request.signal) : null,
     ...describeSync(segments, found, footageMs),
     found,
