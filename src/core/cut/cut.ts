@@ -5,7 +5,7 @@ import type { Ms } from '../units'
 import type { LaidSegment } from './lane'
 
 /** Why a span stands where it does; the words are in `words/en/cuts`. */
-export type Why = 'filmed' | 'shortened' | 'reused' | 'held' | 'card'
+export type Why = 'filmed' | 'shortened' | 'slowed' | 'reused' | 'held' | 'card'
 
 /** `[fromMs, toMs)` of a source, shown for `lengthMs` from `outMs` on. */
 export interface Span {

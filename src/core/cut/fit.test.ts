@@ -77,6 +77,36 @@ describe('a cut to the score', () => {
       expect(fitted(filmed, { fit: 'score', ...wishes }).changes).toEqual([])
     expect(fitted(filmedAs({}), { fit: 'score', tightens: true }).changes).toEqual([])
   })
+  it('slows the still stretch of a rest that was too short, holds its last picture, or shows a card', () => {
+    const rest = firstOf('rest')
+    const cutWith = (tookMs: Ms, heard: Evidence[]) => {
+      const { cut, shown } = fitted(filmedAs({ [rest]: tookMs }, heard), { fit: 'score' })
+      expect(shown.find(({ segment }) => segment.id === rest)).toMatchObject({ endMs: 40_000, startMs: 30_000 })
+      return cut.spans.filter(({ segmentId }) => segmentId === rest).map(({ why, rate }) => [why, rate])
+    }
+    // The first rest begins at 30 s in the footage.
+    const words = [said(5000, 9000), said(30_000, 31_000), said(35_000, 35_500)]
+    expect(cutWith(7000, words)).toEqual([
+      ['filmed', 1],
+      ['slowed', 4 / 7],
+      ['filmed', 1],
+    ])
+    expect(cutWith(9000, words)).toEqual([
+      ['filmed', 1],
+      ['held', 0],
+    ])
+    const leap: Evidence = { kind: 'motion', atMs: 33_000, spreadMs: 0, strength: 1, begins: true }
+    for (const heard of [[], [...words, leap], [...words, said(31_500, 34_500)]])
+      expect(cutWith(7000, heard)).toEqual([
+        ['filmed', 1],
+        ['card', 1],
+      ])
+    // Slower than half, it would be seen.
+    expect(cutWith(5500, words)).toEqual([
+      ['filmed', 1],
+      ['card', 1],
+    ])
+  })
   it('spares words where that can be helped', () => {
     const filmed = filmedAs({ [BREAK]: 58_000 })
     const at = filmed.laid.find(({ segment }) => segment.id === BREAK)!.fromMs

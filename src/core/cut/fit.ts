@@ -10,7 +10,7 @@ import { shownFrom, type Camera } from './cameras'
 import { shownIn, type Cut, type ShownSegment } from './cut'
 import { Donors, type Donor } from './donors'
 import { follow } from './follow'
-import { busyStretches, leastNoticed, silencesIn, type Busy, type Range } from './joint'
+import { busyStretches, leastNoticed, longestStill, silencesIn, type Busy, type Range } from './joint'
 import { lay, type LaidSegment } from './lane'
 import { SpanList } from './spans'
 import { treated, treatmentSchema, type TreatedStretch } from './treated'
@@ -102,6 +102,8 @@ export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
 const SLACK_MS: Record<'work' | 'other', Ms> = { work: 500, other: 250 }
 /** The last picture is held so long at most; more is a card. */
 const MOST_HELD_MS: Ms = 1500
+/** Slower than this a picture looks slowed. */
+const SLOWEST = 0.5
 /** What a change begins with, and what leads to the next, is kept. */
 const KEPT_START_MS: Ms = 1500,
   KEPT_END_MS: Ms = 4000
@@ -211,7 +213,7 @@ class Fitting {
     return lengthMs
   }
 
-  /** A stretch of the reel made as long as wanted: less of it, or with its last picture held, or a card. */
+  /** A stretch of the reel made as long as wanted: less of it, or with its last picture held, slowed, or a card. */
   private showFor({
     from,
     lengthMs,
@@ -221,6 +223,8 @@ class Fitting {
     const whole = rangeOf(from)
     const overMs = whole.toMs - whole.fromMs - lengthMs
     if (overMs <= 0) {
+      const still = -overMs > MOST_HELD_MS ? this.stillFor(from, -overMs) : null
+      if (still) return this.slow(whole, still, -overMs, shown)
       this.list.show({ ...shown, ...whole, why })
       if (-overMs <= MOST_HELD_MS) this.list.hold(whole.toMs, -overMs, shown)
       else this.list.card(-overMs, shown.segmentId)
@@ -231,6 +235,20 @@ class Fitting {
     const out = this.takenOut(from, overMs)
     this.list.show({ ...shown, fromMs: whole.fromMs, toMs: out.fromMs, why: 'shortened' })
     this.list.show({ ...shown, fromMs: out.toMs, toMs: whole.toMs, why: 'shortened' })
+  }
+
+  /** Where a rest can be slowed by so much that nobody sees or hears it. Work is done at its own pace. */
+  private stillFor({ segment, fromMs, toMs }: LaidSegment, byMs: Ms): Range | null {
+    if (segment.kind === 'work') return null
+    const still = longestStill(this.filmed.heard, { fromMs, toMs })
+    const lengthMs = still ? still.toMs - still.fromMs : 0
+    return lengthMs / (lengthMs + byMs) >= SLOWEST ? still : null
+  }
+
+  private slow(whole: Range, still: Range, byMs: Ms, shown: { segmentId: string; mirrored: boolean }): void {
+    this.list.show({ ...shown, fromMs: whole.fromMs, toMs: still.fromMs, why: 'filmed' })
+    this.list.show({ ...shown, ...still, lengthMs: still.toMs - still.fromMs + byMs, why: 'slowed' })
+    this.list.show({ ...shown, fromMs: still.toMs, toMs: whole.toMs, why: 'filmed' })
   }
 
   private takenOut({ segment, fromMs, toMs }: LaidSegment, byMs: Ms): Range {

@@ -48,6 +48,28 @@ export function silencesIn(busy: Busy, { fromMs, toMs }: Range): Range[] {
   })
 }
 
+/** Nobody begins or ends to move so near to a leap that was seen. */
+const LEAPS_MS: Ms = 800
+
+/**
+ * The longest stretch within another in which nothing is said or sounds, and nobody leaps. Where nothing at all was
+ * heard of a footage, nobody knows what is still.
+ * @param heard in order of time.
+ */
+export function longestStill(heard: readonly Evidence[], { fromMs, toMs }: Range): Range | null {
+  if (!heard.length) return null
+  const leaps = ofKind(heard, 'motion').map(({ atMs }) => ({ fromMs: atMs - LEAPS_MS, toMs: atMs + LEAPS_MS }))
+  const loud = [...busyStretches(heard), ...leaps].sort((one, other) => one.fromMs - other.fromMs)
+  let best: Range | null = null
+  let sinceMs = fromMs
+  for (const one of [...loud, { fromMs: toMs, toMs }]) {
+    const untilMs = Math.min(toMs, one.fromMs)
+    if (untilMs - sinceMs > (best ? best.toMs - best.fromMs : 0)) best = { fromMs: sinceMs, toMs: untilMs }
+    sinceMs = Math.max(sinceMs, one.toMs)
+  }
+  return best
+}
+
 const STEP_MS: Ms = 20
 /** A word that is cut through counts as much as so many seconds of talk that are lost. */
 const CUT_WORD = 20

@@ -10,6 +10,8 @@ export interface Shown {
   segmentId: string | null
   why: Why
   mirrored?: boolean
+  /** In output time, where it is shown slower or faster than it was filmed. */
+  lengthMs?: Ms
 }
 
 export class SpanList {
@@ -17,9 +19,9 @@ export class SpanList {
   outMs: Ms = 0
 
   /** What lasts nothing is left out. */
-  show({ fromMs, toMs, segmentId, why, mirrored = false }: Shown): void {
-    const lengthMs = toMs - fromMs
-    this.add({ source: 0, fromMs, toMs, lengthMs, rate: 1, mirrored, segmentId, why, stillOf: null })
+  show({ fromMs, toMs, segmentId, why, mirrored = false, lengthMs = toMs - fromMs }: Shown): void {
+    const rate = (toMs - fromMs) / lengthMs
+    this.add({ source: 0, fromMs, toMs, lengthMs, rate, mirrored, segmentId, why, stillOf: null })
   }
 
   /** The last picture before an instant of the reel, silent. */

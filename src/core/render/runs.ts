@@ -90,7 +90,7 @@ export function soundRunsOf(cut: Cut, rate: Hertz): SoundRun[] {
       after = halves[at + 1] ?? 0
     return {
       run,
-      fromMs: run.fromMs - (before * 1000) / rate,
+      fromMs: run.fromMs - (before * 1000 * run.rate) / rate,
       samples: (lengths[at] ?? 0) + before + after,
       fadeIn: before * 2,
       fadeOut: after * 2,

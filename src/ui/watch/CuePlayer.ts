@@ -5,6 +5,7 @@ import type { Cue, Voice } from '@/core/cue/cues'
 import { soundOf } from '@/core/sound/family'
 import type { Ms } from '@/core/units'
 import type { ReelFilm } from '../parts/ReelFilm'
+import type { CutPlayer } from './CutPlayer'
 
 /** How far ahead cues are laid, in seconds of the audio clock. */
 const AHEAD_S = 0.6
@@ -27,10 +28,10 @@ export class CuePlayer {
   private readonly halt = new AbortController()
   cues: readonly Cue[] = []
 
-  /** @param runs whether output time passes: a card stands while the video does not run. */
+  /** @param player whether output time passes, and how fast: a card stands while the video does not run. */
   constructor(
-    private readonly film: ReelFilm,
-    private readonly runs: () => boolean,
+    film: ReelFilm,
+    private readonly player: Pick<CutPlayer, 'runs' | 'speed'>,
   ) {
     for (const element of film.elements)
       if (element instanceof HTMLVideoElement) this.context.createMediaElementSource(element).connect(this.voiceGain)
@@ -50,12 +51,12 @@ export class CuePlayer {
 
   /** Told of every frame: its time in the output, and the page time at which it is on screen. */
   onFrame(mediaMs: Ms, shownAt: number): void {
-    if (!this.runs() || this.context.state !== 'running') return
+    if (!this.player.runs || this.context.state !== 'running') return
     const stamp = this.context.getOutputTimestamp()
     const audioS = stamp.performanceTime
       ? (stamp.contextTime ?? 0) + (shownAt - stamp.performanceTime) / 1000
       : this.context.currentTime
-    const rate = this.film.playbackRate
+    const rate = this.player.speed
     const expected = this.tie ? this.tie.mediaS + (audioS - this.tie.audioS) * this.tie.rate : null
     const off = expected !== null && Math.abs(expected - mediaMs / 1000) > SLIP_S * rate
     this.slips = off ? this.slips + 1 : 0
@@ -71,7 +72,7 @@ export class CuePlayer {
   }
 
   private lay(): void {
-    if (!this.tie || !this.runs()) return
+    if (!this.tie || !this.player.runs) return
     const { mediaS, audioS, rate } = this.tie
     const untilS = mediaS + (this.context.currentTime + AHEAD_S - audioS) * rate
     for (const cue of this.cues) {

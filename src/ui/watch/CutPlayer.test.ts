@@ -49,7 +49,7 @@ afterEach(() => {
 function pass(ms: number): void {
   for (let left = ms; left > 0; left -= FRAME_MS) {
     if (!film.paused) {
-      film.currentTime += FRAME_MS / 1000
+      film.currentTime += (FRAME_MS * film.playbackRate) / 1000
       player.onFrame(film.currentTime * 1000, performance.now())
     }
     vi.advanceTimersByTime(FRAME_MS)
@@ -57,6 +57,30 @@ function pass(ms: number): void {
 }
 
 describe('a cut that is played', () => {
+  it('slows the film where a stretch is slowed, at any speed, and output time goes on as ever', () => {
+    const slowed = new SpanList()
+    slowed.show({ fromMs: 0, toMs: 1000, segmentId: 'one', why: 'filmed' })
+    slowed.show({ fromMs: 1000, toMs: 2000, lengthMs: 2000, segmentId: 'one', why: 'slowed' })
+    slowed.show({ fromMs: 2000, toMs: 3000, segmentId: 'one', why: 'filmed' })
+    player.change(slowed.cut)
+    player.speed = 2
+    player.toggle()
+    const rates: [outMs: number, rate: number][] = []
+    for (let left = 50; left > 0; left--) {
+      pass(FRAME_MS)
+      rates.push([player.nowMs, film.playbackRate])
+    }
+    const within = (fromMs: number, toMs: number) =>
+      new Set(rates.filter(([ms]) => ms > fromMs + 100 && ms < toMs - 100).map(([, rate]) => rate))
+    expect([within(0, 1000), within(1000, 3000), within(3000, 4000)]).toEqual([
+      new Set([2]),
+      new Set([1]),
+      new Set([2]),
+    ])
+    expect(rates.findIndex(([ms]) => ms >= 3900) * FRAME_MS).toBeCloseTo(1950, -2)
+    expect(player.nowMs).toBe(slowed.cut.outMs)
+  })
+
   it('shows the whole output once, in order, over leaps, mirrors, cards and held pictures', () => {
     player.toggle()
     pass(cut.outMs + 1500)

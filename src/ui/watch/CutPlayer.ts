@@ -20,6 +20,7 @@ export class CutPlayer {
   /** Where the film was sent, until it is there: frames from before say nothing. */
   private awaitedMs: Ms | null = null
   private ticking = 0
+  private pace = 1
 
   constructor(
     private readonly film: Film,
@@ -36,6 +37,15 @@ export class CutPlayer {
   /** Whether output time passes. */
   get runs(): boolean {
     return this.wanted && (this.isDrawn || (!this.film.paused && !this.film.seeking))
+  }
+
+  /** Output time that passes in a unit of the clock on the wall. */
+  get speed(): number {
+    return this.pace
+  }
+  set speed(pace: number) {
+    this.pace = pace
+    this.dress()
   }
 
   private get span(): Span | undefined {
@@ -146,7 +156,7 @@ export class CutPlayer {
     const tick = (now: number): void => {
       const { span } = this
       if (!this.wanted || !span || !this.isDrawn) return
-      const outMs = fromMs + (now - since) * this.film.playbackRate
+      const outMs = fromMs + (now - since) * this.pace
       if (outMs >= span.outMs + span.lengthMs) return this.enter(this.at + 1, null)
       this.show(outMs, now)
       this.ticking = requestAnimationFrame(tick)
@@ -160,6 +170,9 @@ export class CutPlayer {
   }
 
   private dress(): void {
+    const slowed = typeof this.span?.source === 'number' ? this.span.rate : 1
+    // Written only where it changes: each write stops the sound for a moment.
+    if (this.film.playbackRate !== this.pace * slowed) this.film.playbackRate = this.pace * slowed
     this.film.style.transform = this.span?.mirrored ? 'scaleX(-1)' : ''
     this.film.style.visibility = this.span?.source === 'card' ? 'hidden' : ''
   }

@@ -63,15 +63,15 @@ export function usePlayer({ film: filmRef, cut, shown, mix, rate }: Props): Play
   }, [cues])
   useEffect(() => cuePlayer.current?.setLevels(mix.voice, cueLevel(mix)), [mix])
   useEffect(() => {
-    if (filmRef.current) filmRef.current.playbackRate = rate
-  }, [filmRef, rate])
+    if (cutPlayer.current) cutPlayer.current.speed = rate
+  }, [rate])
   const toggle = useCallback(() => {
     const element = filmRef.current,
       player = cutPlayer.current
     if (!element || !player) return
     // Browsers allow sound only after a press, so the player is made on the first one.
     if (!cuePlayer.current) {
-      cuePlayer.current = new CuePlayer(element, () => player.runs)
+      cuePlayer.current = new CuePlayer(element, player)
       cuePlayer.current.cues = cues
       cuePlayer.current.setLevels(mix.voice, cueLevel(mix))
     }

@@ -8,6 +8,7 @@ import { formatLength } from '../../time/clock'
 const WHY: Record<Why, string> = {
   filmed: 'as filmed',
   shortened: 'as filmed, shortened',
+  slowed: 'quiet stretch, slowed',
   reused: 'filmed for another interval, shown again',
   held: 'last picture held',
   card: 'card, nothing was filmed',
