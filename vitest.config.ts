@@ -3,6 +3,11 @@ import { defineConfig } from 'vitest/config'
 
 const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
+/** Tests of no server. */
+const CALM = ['takes', 'hearing', 'told', 'cli', 'hostile', 'engine', 'timebase', 'cut', 'gatherOnce'].map(
+  (name) => `tests/${name}.test.ts`,
+)
+
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
@@ -22,15 +27,28 @@ export default defineConfig({
         },
       },
       {
-        // Servers, databases, browsers and films, which use both cores themselves: one file at a time has the machine.
+        // Films, sounds and commands, each of which keeps one core busy.
+        extends: true,
+        test: {
+          ...shared,
+          name: 'calm',
+          include: CALM,
+          testTimeout: 120_000,
+          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        // Servers, databases and browsers, which use both cores themselves: one file at a time has the machine.
         extends: true,
         test: {
           ...shared,
           name: 'whole',
           include: ['tests/**/*.test.ts'],
+          exclude: CALM,
           testTimeout: 120_000,
           fileParallelism: false,
-          sequence: { groupOrder: 1 },
+          sequence: { groupOrder: 2 },
         },
       },
     ],

@@ -8,6 +8,7 @@ const USAGE = `usage:
   jivet check  PLAN [--json]
   jivet read   TEXT.txt [--json]
   jivet cues   PLAN [--json]
+  jivet overlay PLAN [--sync FILE.json] [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]

@@ -38,6 +38,7 @@ import { texts } from '../src/core/words/en/screens'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
+import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
 import { contentHash } from '../src/engine/contentHash'
 import type { Gathered } from '../src/engine/gather'
@@ -165,6 +166,21 @@ const cuesCommand: Command = async (files, options) => {
   for (const cue of cues) print(`${formatInstant(cue.atMs)}  ${cue.voice.padEnd(6)}  ${cue.segmentId}`)
 }
 
+const overlayCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const score = await naming(plan, readPlanFile(plan))
+  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
+  const shown = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
+  const states = tellOverlay(shown, score)
+  if (options.json) return printJson({ states })
+  for (const { fromMs, count, label, side, counters, next, lines } of states)
+    print(
+      [formatInstant(fromMs), String(count?.value ?? '').padStart(4), label, side ?? '', counters, next, ...lines]
+        .filter(Boolean)
+        .join('  '),
+    )
+}
+
 const hearCommand: Command = async (files, options) => {
   const [footage = ''] = only(files, 1)
   const facts = await probed(footage, options.signal)
@@ -248,7 +264,7 @@ const renderCommand: Command = async (files, options) => {
   const { reel, cut, shown } = await cutOf(segments, footage, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ reel, cut, shown, counting: score, out: temporary, signal: options.signal },
+      ...{ reel, cut, shown, viewing: score, out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )
@@ -284,6 +300,7 @@ export const COMMANDS = {
   check: checkCommand,
   read: readCommand,
   cues: cuesCommand,
+  overlay: overlayCommand,
   hear: hearCommand,
   sync: syncCommand,
   cut: cutCommand,

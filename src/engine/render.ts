@@ -14,7 +14,7 @@ import { progressReader } from './progress'
 import type { PictureParts, RenderJob } from './renderJob'
 import { renderPieces } from './renderPieces'
 import { renderSound } from './renderSound'
-import { drawStrip } from './strip'
+import { drawStrip, measuringSurface } from './strip'
 import { COPY_TIMES, pictureOnTime } from './timebase'
 import { runTool } from './tool'
 
@@ -31,7 +31,9 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
   const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
   try {
-    const parts = { facts, layers: overlayLayers(facts), changes: overlayChanges(job.shown, job.counting) }
+    const changes = overlayChanges(job.shown, job.viewing)
+    const states = changes.flatMap(({ state }) => state ?? [])
+    const parts = { facts, layers: overlayLayers(facts, states, measuringSurface()), changes }
     const sound = join(folder, 'sound.mp4')
     // One footage from its beginning on keeps its own times, picture by picture; all else is laid on a grid.
     const asIs = reel.length === 1 && isWhole(cut)

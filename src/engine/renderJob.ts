@@ -1,8 +1,7 @@
 // What a video is rendered from.
 import type { Cut, ShownSegment } from '../core/cut/cut'
 import type { Layer } from '../core/look/drawOverlay'
-import type { OverlayChange } from '../core/look/overlay'
-import type { Counting } from '../core/score/score'
+import type { OverlayChange, Viewing } from '../core/look/overlay'
 import type { Mix } from '../core/sound/mix'
 import type { Share } from '../core/units'
 import type { FootageFacts } from './probe'
@@ -19,8 +18,8 @@ export interface RenderJob {
   cut: Cut
   /** The segments in the cut's output time. */
   shown: readonly ShownSegment[]
-  /** Which way the shown number goes. Default: down. */
-  counting?: Counting
+  /** How the workout is shown. Default: as usual, without facts of the creator's own moves. */
+  viewing?: Viewing
   /** Default: both as they are. */
   mix?: Mix
   out: string

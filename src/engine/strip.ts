@@ -55,6 +55,12 @@ export async function drawStrip({
   return list
 }
 
+/** A canvas that texts are measured on. */
+export function measuringSurface(): Surface {
+  registerFonts()
+  return createCanvas(1, 1).getContext('2d') as unknown as Surface
+}
+
 interface Stay {
   state: OverlayState | null
   key: string

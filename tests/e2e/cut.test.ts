@@ -7,7 +7,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { findCue, framesThatChange, probe, samplesOf } from './decode'
 import { startedDesk, type Desk } from './desk'
-import { FILM } from './jivet'
+import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-cut-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -20,21 +20,7 @@ startedDesk((opened) => {
   page = opened.page
 })
 
-/** In the break after round one the camera was switched off. */
-const FILMED_S = 104
-beforeAll(() => {
-  const small = ['-vf', 'scale=640:360', '-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'copy']
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, '-t', String(FILMED_S), ...small, film])
-})
-
-const PLAN = [
-  'talk Welcome: about 10',
-  'circuit Main: 2 rounds, 20 on, 10 off, 15 between, lead 5, last rest dropped',
-  '  Jug lift (sides alternate)',
-  '  Lock-gate push (sides none)',
-  '  Tiller twist (sides halves)',
-  '',
-].join('\n')
+beforeAll(() => filmRoundOne(film))
 
 const choose = async (fit: string): Promise<void> => {
   const cut = page.waitForResponse((response) => response.url().endsWith('/cut') && response.ok())
@@ -43,7 +29,7 @@ const choose = async (fit: string): Promise<void> => {
 }
 
 it('shows what each fit would come to before one is chosen', async () => {
-  const id = await desk.open('One round filmed', PLAN)
+  const id = await desk.open('One round filmed', ROUND_ONE_PLAN)
   await page.goto(`${desk.url}/w/${id}/sync`)
   await page.locator('input[type=file]').first().setInputFiles(film)
   await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })

@@ -1,9 +1,18 @@
 // Broken off in the middle: workers killed while rendering, the whole server killed while uploading, and started again.
 import { execFileSync } from 'node:child_process'
-import { readFileSync, readdirSync } from 'node:fs'
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Page } from 'playwright-core'
-import { describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Desk } from './desk'
 import { addSection, FILM, startedJivet } from './jivet'
+import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-faults-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const film = join(folder, 'round-one.mp4')
+beforeAll(() => filmRoundOne(film))
 
 let page: Page
 const jivet = startedJivet((opened) => {
@@ -33,11 +42,14 @@ const killAll = (words: string): void => {
 
 describe('a killed worker', () => {
   it('is replaced, and the render that it was at is done all the same', async () => {
-    await page.goto(jivet.url)
-    await page.getByRole('link', { name: /Deck Hours 12/ }).click()
-    await page.getByRole('link', { name: 'Sync' }).click()
+    const id = await new Desk(jivet.url, page).open('Rendered twice', ROUND_ONE_PLAN)
+    await page.goto(`${jivet.url}/w/${id}/sync`)
+    await page.locator('input[type=file]').first().setInputFiles(film)
     await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 90_000 })
-    await page.getByText('13 of 13 tied').waitFor()
+    await page
+      .getByTestId('sync-summary')
+      .getByText(/7 of 13 tied/)
+      .waitFor()
     await page.getByRole('link', { name: 'Ship' }).click()
     await page.getByRole('button', { name: 'Render the video' }).click()
     await page

@@ -72,11 +72,11 @@ describe('the overlay', () => {
       count: 20,
       label: 'Jug lift',
       side: 'left',
-      next: 'Next: Keel hold',
+      next: 'Rest',
       staff: STAFF_STEPS,
     })
     expect(overlayAt(changes, 22_999)).toMatchObject({ ground: 'work', count: 1 })
-    expect(overlayAt(changes, 23_000)).toMatchObject({ ground: 'rest', count: 10, next: 'Next: Keel hold' })
+    expect(overlayAt(changes, 23_000)).toMatchObject({ ground: 'rest', count: 10, next: 'Keel hold' })
   })
   it('holds the planned number while an interval runs long, and ends with it all the same', () => {
     const [first] = laneOf(circuit({ lastRest: 'dropped' }))

@@ -60,7 +60,7 @@ function showings(of: readonly Segment[], host: readonly Segment[], seen: Set<st
       stations: null,
       block: null,
       blocks: null,
-      moves: [],
+      moves: [name],
       note: '',
       origin: null,
     })

@@ -10,7 +10,7 @@ import { elapsedMs, endMsOf, waits, type FloorState, type Phase } from './machin
 
 export interface Board {
   phase: Phase
-  ground: Ground
+  ground: Exclude<Ground, 'talk'>
   /** Whole seconds: left by the clock, or gone by where it waits; null where nothing runs. */
   count: number | null
   way: 'down' | 'up'
@@ -81,7 +81,7 @@ function clockOf(segments: readonly Segment[], state: FloorState, nowMs: Ms): Cl
   }
 }
 
-function groundOf(segment: Segment | undefined, countsIn: boolean): Ground {
+function groundOf(segment: Segment | undefined, countsIn: boolean): Board['ground'] {
   if (!segment || countsIn || segment.kind === 'lead') return 'ready'
   return segment.kind === 'work' ? 'work' : 'rest'
 }

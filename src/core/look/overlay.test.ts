@@ -10,7 +10,7 @@ import { overlayAt, overlayChanges } from './overlay'
 const laneOf = (text: string) => asPlanned(expand(readShorthand(text).score).segments)
 
 describe('the number on the picture', () => {
-  const counts = (way: 'down' | 'up'): (number | undefined)[] => {
+  const counts = (way: 'down' | 'up'): (number | null | undefined)[] => {
     const changes = overlayChanges(laneOf('circuit Main: 1 round, 5 on, 3 off, last rest kept\n  Squat\n'), {
       ...{ count: way, countOf: 'filmed' },
     })
@@ -31,18 +31,19 @@ describe("counters in the creator's words", () => {
     'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 2 rounds, 20 on, 10 off\n  Squat; Lunge\n'
   it('stand on the picture, in captions and in chapters', () => {
     const lane = laneOf(text)
-    expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toBe('Lap 2 of 2  /  Stop 1 of 2')
+    expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toEqual(['Lap 2 of 2', 'Stop 1 of 2'])
     expect(writeVtt(lane)).toContain('Squat (20 seconds)\nLap 1 of 2')
     expect(writeChapters(lane)).toBe('0:00 Main, Lap 1 of 2\n1:00 Main, Lap 2 of 2\n')
   })
   it('come from the format where none were chosen', () => {
-    const counters = (plan: string): string | undefined => overlayAt(overlayChanges(laneOf(plan)), 1000)?.counters
-    expect(counters('pairs Main: 2 times, 20 on\n  Squat + Lunge; Plank + Crunch\n')).toBe(
-      'Pair 1 of 2  /  Round 1 of 2  /  Station 1 of 2',
-    )
-    expect(counters('ladder Main: 3 rungs, from 10, step 5\n  Squat\n')).toBe('Rung 1 of 3')
-    expect(counters('straight Main: 40 then 20 on\n  Squat\n')).toBe('Pass 1 of 2')
-    expect(counters('circuit Main: 1 round, 20 on\n  Squat\n')).toBe('')
+    const counters = (plan: string) => overlayAt(overlayChanges(laneOf(plan)), 1000)?.counters
+    expect(counters('pairs Main: 2 times, 20 on\n  Squat + Lunge; Plank + Crunch\n')).toEqual([
+      'Pair 1 of 2',
+      'Round 1 of 2',
+    ])
+    expect(counters('ladder Main: 3 rungs, from 10, step 5\n  Squat\n')).toEqual(['Rung 1 of 3'])
+    expect(counters('straight Main: 40 then 20 on\n  Squat\n')).toEqual(['Pass 1 of 2'])
+    expect(counters('circuit Main: 1 round, 20 on\n  Squat\n')).toEqual([])
   })
   it('make a chapter of each group, not of each interval of a burst', () => {
     expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge\n')).trim().split('\n')).toEqual([
@@ -63,10 +64,11 @@ describe('what is only estimated', () => {
 describe('work at its own pace', () => {
   const lane = laneOf('finisher Last: 1 round\n  10 Squat; 8 Lunge\ncircuit Main: 1 round, 5 on\n  Plank\n')
   const changes = overlayChanges(lane)
-  it('shows its reps and counts up, and never down to an end that is guessed', () => {
+  it('shows its reps, and no clock, as its end is guessed', () => {
     // 10 squats of 3 s: a guess of 30 s.
-    expect([0, 5000, 29_500].map((ms) => overlayAt(changes, ms)?.count)).toEqual([1, 6, 30])
-    expect(overlayAt(changes, 5000)).toMatchObject({ label: '10 Squat', staff: null })
+    expect([0, 5000, 29_500].map((ms) => overlayAt(changes, ms)?.count)).toEqual([null, null, null])
+    expect(overlayAt(changes, 5000)).toMatchObject({ label: 'Squat', reps: 10, staff: null, passed: null })
+    expect(overlayAt(changes, 5000)?.lines[0]).toEqual({ kind: 'pace', text: 'Your own pace' })
   })
   it('has no tone and no pips at an end that is guessed, and all of them where the clock runs', () => {
     expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([

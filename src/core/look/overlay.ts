@@ -1,31 +1,56 @@
-// What stands on the picture at an instant, and when it changes. Decided here as data; `drawOverlay` draws it.
+// What stands on the picture at an instant, and when it changes. Decided here as data; looks draw it.
 import { middleOf } from '../cue/cues'
 import { slotEnd, type ShownSegment } from '../cut/cut'
-import { weightText } from '../score/formats/station'
-import type { Counting } from '../score/score'
+import { castOf, type Cast } from '../score/cast'
+import type { Score } from '../score/score'
+import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'
-import { KIND_NAMES, nameOf, OTHER_WAY, roundOf, setOf, stationOf } from '../words/en/names'
+import { KIND_NAMES, nameOf } from '../words/en/names'
+import { viewerTexts as words } from '../words/en/viewers'
+import { countersIn, type Counters } from './counters'
+import { linesOf, standingAt, type Standing, type ViewerLine } from './viewerLines'
 
-export type Ground = 'work' | 'rest' | 'ready'
+export type Ground = 'work' | 'rest' | 'ready' | 'talk'
 
-export interface OverlayState {
+export interface OverlayState extends Counters {
+  segmentId: string
   ground: Ground
-  /** Whole seconds left, or done where the count goes up; 1 or more. */
-  count: number
+  /** Whole seconds, 1 or more: left, or done where the count goes up. Null where nobody knows when it ends. */
+  count: number | null
+  way: Score['count']
   /** Steps of the tide staff still above water, 0 to `STAFF_STEPS`; null where nobody knows how long it lasts. */
   staff: number | null
   label: string
+  /** What stands for the label where there is little room; empty where nothing shorter is known. */
+  short: string
   side: 'left' | 'right' | null
-  counters: string
-  /** What comes next, or empty. */
+  /** The target; null where none is counted. */
+  reps: number | null
+  /** The title of the section, and whether it has just begun. */
+  section: string
+  begins: boolean
+  /** What comes next, with its side, or empty. */
   next: string
+  /** Planned; null where nothing is, or where nobody knows. */
+  nextMs: Ms | null
+  /** Whether that is another length than the one before of its kind. */
+  nextDiffers: boolean
+  /** What matters most first. */
+  lines: readonly ViewerLine[]
+  /** Hundredths of the whole that are over; null where nobody knows how long it is. */
+  passed: number | null
 }
 
-const USUAL: Counting = { count: 'down', countOf: 'filmed' }
+/** How a workout is shown, and the facts of its own moves. */
+export type Viewing = Pick<Score, 'count' | 'countOf' | 'moves'>
+const USUAL: Viewing = { count: 'down', countOf: 'filmed', moves: [] }
 /** Work that ran so near to its plan shows the number that was announced. */
 const HOLDS_PLAN_MS: Ms = 1500
+/** How long the title of a section stands. */
+const TITLE_MS: Ms = 5 * SECOND
 
 export const STAFF_STEPS = 10
+export const PASSED_STEPS = 100
 
 /** A change of the overlay: from `fromMs` on it shows `state`; null shows nothing. */
 export interface OverlayChange {
@@ -38,20 +63,13 @@ export interface OverlayChange {
  * that zero falls on the boundary. Work that ran to its plan within a moment shows the planned number, and holds it
  * until the plan has caught up; all else counts what was filmed, unless the workout counts as planned.
  */
-export function overlayChanges(lane: readonly ShownSegment[], { count, countOf }: Counting = USUAL): OverlayChange[] {
+export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<Viewing> = {}): OverlayChange[] {
   const changes: OverlayChange[] = []
+  const reader = new LaneReader(lane, { ...USUAL, ...viewing })
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
-    if (laid.segment.kind === 'talk') changes.push({ fromMs: laid.startMs, state: null })
-    else {
-      const next = comingUp(lane, index)
-      const clock = clockOf(lane, index, countOf)
-      for (const fromMs of instantsIn(laid, clock))
-        changes.push({
-          fromMs,
-          state: stateAt(laid, next, fromMs, clock.isGuess ? { ...clock, way: 'up' } : { ...clock, way: count }),
-        })
-    }
+    if (laid.segment.kind === 'talk' && !laid.segment.moves.length) changes.push({ fromMs: laid.startMs, state: null })
+    else changes.push(...reader.changesOf(laid, index))
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
   return changes.filter(
@@ -74,6 +92,105 @@ export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayS
   return changes[low - 1]?.state ?? null
 }
 
+/** Reads states off a lane. */
+class LaneReader {
+  private readonly counters: Counters[]
+  private readonly cast: Cast
+  private readonly lastWork: number
+  private readonly fromMs: Ms
+  private readonly lengthMs: Ms
+  /** Where something lasts as long as its viewer wants, nobody knows how long the whole is. */
+  private readonly isWholeKnown: boolean
+
+  constructor(
+    private readonly lane: readonly ShownSegment[],
+    private readonly viewing: Viewing,
+  ) {
+    this.counters = countersIn(lane)
+    this.cast = castOf(viewing.moves)
+    this.lastWork = lane.findLastIndex(({ segment, startMs, endMs }) => segment.kind === 'work' && endMs > startMs)
+    this.fromMs = lane[0]?.startMs ?? 0
+    this.lengthMs = (lane.at(-1)?.endMs ?? 0) - this.fromMs
+    this.isWholeKnown = this.lengthMs > 0 && lane.every((laid) => laid.segment.pace !== 'own' && !lastsAsGuessed(laid))
+  }
+
+  changesOf(laid: ShownSegment, index: number): OverlayChange[] {
+    const clock = clockOf(this.lane, index, this.viewing.countOf)
+    const steady = this.steadyOf(laid, index)
+    const next = this.lane[comingUp(this.lane, index) ?? -1]
+    const lines = linesOf(laid, {
+      ...{ cast: this.cast, next, isLast: index === this.lastWork, isKnown: !clock.isGuess },
+    })
+    return instantsIn(laid, clock).map((fromMs) => ({
+      fromMs,
+      state: this.stateAt(laid, { steady, lines, clock }, fromMs),
+    }))
+  }
+
+  /** What stays as it is while an interval lasts. */
+  private steadyOf({ segment }: ShownSegment, index: number): Steady {
+    const next = segment.kind === 'work' ? following(this.lane, index) : comingUp(this.lane, index)
+    return {
+      ...{ segmentId: segment.id, ground: groundOf(segment), label: segment.label || KIND_NAMES[segment.kind] },
+      short: shortOf(segment, this.cast),
+      ...{ reps: segment.moves.length < 2 ? segment.reps : null, section: segment.section },
+      ...(this.counters[index] ?? { counters: [], marks: null }),
+      ...(segment.kind === 'talk' ? NOTHING_NEXT : this.nextOf(next)),
+    }
+  }
+
+  private nextOf(next: number | undefined): Pick<OverlayState, 'next' | 'nextMs' | 'nextDiffers'> {
+    const segment = this.lane[next ?? -1]?.segment
+    if (next === undefined || !segment) return NOTHING_NEXT
+    const nextMs = segment.estimated ? null : segment.durationMs
+    const before = this.lane.slice(0, next).findLast((one) => one.segment.kind === segment.kind)
+    return { next: nameOf(segment), nextMs, nextDiffers: nextMs !== null && before?.segment.durationMs !== nextMs }
+  }
+
+  private stateAt(
+    { segment, startMs, endMs }: ShownSegment,
+    { steady, lines, clock }: { steady: Steady; lines: readonly Standing[]; clock: Clock },
+    atMs: Ms,
+  ): OverlayState {
+    const firstHalf = atMs < middleOf(startMs, endMs)
+    return {
+      ...steady,
+      count: clock.isGuess ? null : countAt(atMs, { ...clock, way: this.viewing.count }),
+      way: this.viewing.count,
+      staff: clock.isGuess ? null : staffAt(atMs, clock),
+      label: segment.reverses && !firstHalf ? `${words.otherWay}: ${steady.label}` : steady.label,
+      side: sideAt(segment, firstHalf),
+      begins: atMs - this.sectionFrom(segment) < TITLE_MS,
+      lines: standingAt(lines, atMs),
+      passed: this.isWholeKnown ? Math.floor(((atMs - this.fromMs) / this.lengthMs) * PASSED_STEPS) : null,
+    }
+  }
+
+  private readonly begun = new Map<string, Ms>()
+  private sectionFrom({ sectionKey, kind }: Segment): Ms {
+    const known = this.begun.get(sectionKey)
+    if (known !== undefined) return known
+    const isOfIt = ({ segment }: ShownSegment): boolean => segment.sectionKey === sectionKey && segment.kind !== 'talk'
+    const fromMs = (kind === 'talk' ? undefined : this.lane.find(isOfIt)?.startMs) ?? -Infinity
+    if (kind !== 'talk') this.begun.set(sectionKey, fromMs)
+    return fromMs
+  }
+}
+
+type Steady = Omit<OverlayState, 'count' | 'way' | 'staff' | 'side' | 'begins' | 'lines' | 'passed'>
+const NOTHING_NEXT = { next: '', nextMs: null, nextDiffers: false } as const
+
+const GROUND_OF: Record<Segment['kind'], Ground> = {
+  ...{ talk: 'talk', lead: 'ready', work: 'work', rest: 'rest', break: 'rest' },
+}
+const groundOf = ({ kind }: Segment): Ground => GROUND_OF[kind]
+
+/** A shorter name of one move; of several, of each. */
+function shortOf({ label, moves }: Segment, cast: Cast): string {
+  const short = moves.map((name) => cast(name).short || name).join(' + ')
+  return short && short.length < label.length ? short : ''
+}
+
 /** The clock that viewers read: that of the segment, or of the slot that it is part of. */
 interface Clock {
   startMs: Ms
@@ -84,7 +201,7 @@ interface Clock {
   isGuess: boolean
 }
 
-function clockOf(lane: readonly ShownSegment[], index: number, countOf: Counting['countOf']): Clock {
+function clockOf(lane: readonly ShownSegment[], index: number, countOf: Score['countOf']): Clock {
   const laid = lane[index]
   if (!laid) return { startMs: 0, endMs: 0, plannedMs: 0, isGuess: false }
   const { segment, startMs, endMs } = laid
@@ -93,14 +210,20 @@ function clockOf(lane: readonly ShownSegment[], index: number, countOf: Counting
     const end = slotEnd(lane, index)
     return { startMs: Math.min(startMs, end - slot.ofMs), endMs: end, plannedMs: slot.ofMs, isGuess: false }
   }
-  // Work at one's own pace has no clock of its own; its planned length is a guess, and never counted.
-  if (segment.pace === 'own') return { startMs, endMs, plannedMs: 0, isGuess: true }
+  // Work at one's own pace has no clock of its own; its planned length is a guess, and never counted. Nor is what lasts
+  // until its viewer is ready, unless footage tells how long it was.
+  if (segment.pace === 'own' || segment.kind === 'talk' || lastsAsGuessed(laid))
+    return { startMs, endMs, plannedMs: 0, isGuess: true }
   const ranToPlan = segment.kind === 'work' && Math.abs(endMs - startMs - segment.durationMs) <= HOLDS_PLAN_MS
   // A fraction of a second at the start shows no number of its own.
   const filmedMs = Math.max(SECOND, Math.round((endMs - startMs) / SECOND) * SECOND)
   const plannedMs = ranToPlan || countOf === 'planned' ? segment.durationMs : filmedMs
   return { startMs, endMs, plannedMs, isGuess: false }
 }
+
+/** It lasts until somebody is ready, and nothing but the plan says how long that was. */
+const lastsAsGuessed = ({ segment, startMs, endMs }: ShownSegment): boolean =>
+  segment.pace === 'open' && endMs - startMs === segment.durationMs
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
   const instants = [startMs]
@@ -110,26 +233,7 @@ function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms
   return instants.sort((one, other) => one - other)
 }
 
-function stateAt(
-  { segment, startMs, endMs }: ShownSegment,
-  next: ShownSegment | undefined,
-  atMs: Ms,
-  clock: Clock & { way: Counting['count'] },
-): OverlayState {
-  return {
-    ground: segment.kind === 'work' ? 'work' : segment.kind === 'lead' ? 'ready' : 'rest',
-    count: clock.isGuess ? Math.floor((atMs - startMs) / 1000) + 1 : countAt(atMs, clock),
-    staff: clock.isGuess ? null : staffAt(atMs, clock),
-    label: `${segment.reverses && atMs >= middleOf(startMs, endMs) ? `${OTHER_WAY}: ` : ''}${segment.reps === null ? '' : `${segment.reps} `}${segment.label || KIND_NAMES[segment.kind]}`,
-    side: sideAt(segment, atMs < middleOf(startMs, endMs)),
-    counters: shownCounters(segment),
-    next: next
-      ? `Next: ${nameOf(next.segment)}${next.segment.weight ? `, ${weightText(next.segment.weight)}` : ''}`
-      : '',
-  }
-}
-
-function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Counting['count'] }): number {
+function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Score['count'] }): number {
   const left = Math.ceil((endMs - atMs) / 1000)
   const planned = Math.ceil(plannedMs / 1000)
   const down = Math.max(1, planned ? Math.min(left, planned) : left)
@@ -145,18 +249,21 @@ function sideAt({ side, firstSide }: ShownSegment['segment'], firstHalf: boolean
   return side === 'left' || side === 'right' ? side : null
 }
 
-const shownCounters = (segment: ShownSegment['segment']): string =>
-  [setOf(segment), roundOf(segment), segment.kind === 'work' ? stationOf(segment) : ''].filter(Boolean).join('  /  ')
+/** The next interval that lasts, whatever it is; nothing where talk or the end comes first. */
+function following(lane: readonly ShownSegment[], index: number): number | undefined {
+  const at = lane.findIndex(({ startMs, endMs }, place) => place > index && endMs > startMs)
+  return lane[at] && lane[at].segment.kind !== 'talk' ? at : undefined
+}
 
 /**
- * The next move, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes
+ * The next work, over a rest between: that is what a viewer has to get ready for. Nothing where talk or the end comes
  * first.
  */
-function comingUp(lane: readonly ShownSegment[], index: number): ShownSegment | undefined {
+function comingUp(lane: readonly ShownSegment[], index: number): number | undefined {
   for (let ahead = index + 1; ahead < lane.length; ahead++) {
     const laid = lane[ahead]
     if (!laid || laid.segment.kind === 'talk') return undefined
-    if (laid.segment.kind === 'work' && laid.endMs > laid.startMs) return laid
+    if (laid.segment.kind === 'work' && laid.endMs > laid.startMs) return ahead
   }
   return undefined
 }

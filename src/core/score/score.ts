@@ -84,9 +84,6 @@ export const promisedLength = (
   totals: Pick<Totals, 'totalMs' | 'workoutMs'> | null,
 ): Ms => (promiseOf === 'workout' ? totals?.workoutMs : totals?.totalMs) ?? 0
 
-/** How a workout counts. */
-export type Counting = Pick<Score, 'count' | 'countOf'>
-
 function withTrueRanges(section: Section): Section {
   const names = Object.keys(section.ranges)
   if (!names.length) return section

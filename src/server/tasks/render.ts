@@ -30,10 +30,10 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const { cut, shown } = fitted(await filmedOf(reel, segments, tied, workout.cut), workout.cut)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
-    const counting = workout.score
+    const viewing = workout.score
     const files = endToEnd(reel).map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
     const inFilesCut = inFiles(cut, lengthsOf(endToEnd(reel)))
-    const asked = { reel: files, cut: inFilesCut, shown, counting, mix: workout.mix, out, scratch: folder }
+    const asked = { reel: files, cut: inFilesCut, shown, viewing, mix: workout.mix, out, scratch: folder }
     await renderVideo({ ...asked, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {

@@ -3,14 +3,13 @@
 'use client'
 import { useRef, type ReactNode } from 'react'
 import type { Board } from '@/core/floor/board'
-import type { Ground } from '@/core/look/overlay'
 import { fontPxFor, readableFrom, setInto, type SetText } from '@/core/look/reading'
 import { FONTS } from '@/core/look/palette'
 import { formatClock } from '@/core/time/clock'
 import { floorTexts as words } from '@/core/words/en/floor'
 import { useFonts, useSize } from '../parts/useCanvas'
 
-const GROUNDS: Record<Ground, string> = {
+const GROUNDS: Record<Board['ground'], string> = {
   work: 'bg-land text-print dark:bg-paper dark:text-land',
   rest: 'bg-deep text-on-bar',
   ready: 'bg-pale text-ink dark:bg-bar',

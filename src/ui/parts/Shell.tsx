@@ -24,8 +24,8 @@ export function Shell({ children }: { children: ReactNode }): ReactNode {
           unstyled: true,
           classNames: {
             toast:
-              'flex w-[min(400px,92vw)] items-center gap-4 border-l-8 border-land bg-bar p-4 font-text text-on-bar shadow-2xl',
-            actionButton: 'ml-auto shrink-0 bg-land px-3 py-1.5 font-bold text-print',
+              'pointer-events-none flex w-[min(400px,92vw)] items-center gap-4 border-l-8 border-land bg-bar p-4 font-text text-on-bar shadow-2xl',
+            actionButton: 'pointer-events-auto ml-auto shrink-0 bg-land px-3 py-1.5 font-bold text-print',
             error: '!border-signal',
           },
         }}

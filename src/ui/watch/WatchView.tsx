@@ -7,7 +7,7 @@ import type { FitChoice } from '@/core/cut/choices'
 import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
 import type { CutWishes, Fit } from '@/core/cut/fit'
 import type { Frame } from '@/core/look/drawOverlay'
-import type { Counting } from '@/core/score/score'
+import type { Viewing } from '@/core/look/overlay'
 import type { Planned } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
@@ -35,7 +35,7 @@ const RATES = { '0.5': '0.5 x', '0.75': '0.75 x', '1': '1 x', '1.5': '1.5 x', '2
 
 interface Props {
   id: string
-  counting: Counting
+  viewing: Viewing
   mix: Mix
   wishes: CutWishes
   planned: Planned
@@ -71,7 +71,7 @@ export function WatchView({ film, ...props }: Props): ReactNode {
 
 type PlayerProps = Props & { film: NonNullable<Props['film']>; files: FilmFile[]; size: Frame }
 
-function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, files, size }: PlayerProps): ReactNode {
+function Player({ id, viewing, mix: kept, wishes: keptCut, planned, film, files, size }: PlayerProps): ReactNode {
   const { reel, cut, plainCut, cameras, shown, choices, isTied } = film
   const picture = useRef<ReelFilm>(null)
   const [rate, setRate] = useState<keyof typeof RATES>('1')
@@ -80,7 +80,7 @@ function Player({ id, counting, mix: kept, wishes: keptCut, planned, film, files
   const { wishes, change: changeCut } = useCut(id, keptCut)
   const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
   const { clock, playing, toggle, seek } = usePlayer({ film: picture, cut, shown, mix, rate: Number(rate) })
-  const canvas = useOverlay({ clock, shown, counting, size })
+  const canvas = useOverlay({ clock, shown, viewing, size })
   const camera = useCameras({ clock, cut: plainCut, cameras, wishes, onChange: changeCut })
   const treatments = useTreatments({ clock, cut, shown, files, wishes, onChange: changeCut })
   useWatchKeys({ clock, shown, toggle, seek, nextCamera: camera.next, ...treatments })

@@ -3,8 +3,7 @@
 import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
 import type { ShownSegment } from '@/core/cut/cut'
 import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
-import { keyOf, overlayAt, overlayChanges } from '@/core/look/overlay'
-import type { Counting } from '@/core/score/score'
+import { keyOf, overlayAt, overlayChanges, type Viewing } from '@/core/look/overlay'
 import type { Ms } from '@/core/units'
 import { useFonts } from '../parts/useCanvas'
 import type { VideoClock } from '../parts/useVideoClock'
@@ -13,7 +12,7 @@ interface Props {
   /** Of the output. */
   clock: VideoClock
   shown: readonly ShownSegment[]
-  counting: Counting
+  viewing: Viewing
   size: Frame
 }
 
@@ -21,11 +20,11 @@ interface Props {
 const GRACE_MS = 1
 
 /** @returns the canvas to draw on. */
-export function useOverlay({ clock, shown, counting, size }: Props): RefObject<HTMLCanvasElement | null> {
+export function useOverlay({ clock, shown, viewing, size }: Props): RefObject<HTMLCanvasElement | null> {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drawn = useRef<string | null>(null)
   const fontsReady = useFonts()
-  const changes = useMemo(() => overlayChanges(shown, counting), [shown, counting])
+  const changes = useMemo(() => overlayChanges(shown, viewing), [shown, viewing])
   const paint = useCallback(
     (outMs: Ms) => {
       const state = overlayAt(changes, outMs + GRACE_MS)
@@ -35,7 +34,7 @@ export function useOverlay({ clock, shown, counting, size }: Props): RefObject<H
       drawn.current = key
       pen.clearRect(0, 0, size.width, size.height)
       if (state) drawOverlay(pen, state, size)
-      canvas.current.dataset.count = state ? String(state.count) : ''
+      canvas.current.dataset.count = state ? String(state.count ?? '') : ''
     },
     [changes, size],
   )

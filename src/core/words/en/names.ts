@@ -41,6 +41,10 @@ const counter = (at: number | null, of: number | null, word: string): string =>
 export const roundOf = ({ round, rounds, words }: Pick<Counters, 'round' | 'rounds' | 'words'>): string =>
   counter(round, rounds, words.round.one)
 
+/** "Block 1 of 3", of those that are trained. */
+export const blockOf = ({ block, blocks, words }: Pick<Segment, 'block' | 'blocks' | 'words'>): string =>
+  counter(block, blocks, words.block.one)
+
 /** "Pair 1 of 2", "Set 3 of 4". */
 export const setOf = ({ set, sets, words }: Pick<Counters, 'set' | 'sets' | 'words'>): string =>
   counter(set, sets, words.set.one)

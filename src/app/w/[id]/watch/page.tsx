@@ -19,7 +19,7 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
   const { expansion } = tryExpand(workout.score)
   const shared = {
     id: workout.id,
-    counting: { count: workout.score.count, countOf: workout.score.countOf },
+    viewing: { count: workout.score.count, countOf: workout.score.countOf, moves: workout.score.moves },
     mix: workout.mix,
     wishes: workout.cut,
     planned: { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false },

@@ -1,0 +1,147 @@
+// What viewers read, kind by kind: docs/viewers.md names these tests.
+import { describe, expect, it } from 'vitest'
+import { asPlanned, type ShownSegment } from '../cut/cut'
+import { expand } from '../expand/expand'
+import { readShorthand } from '../shorthand/read'
+import { overlayAt, overlayChanges, type OverlayState } from './overlay'
+
+const plan = (text: string) => {
+  const { score } = readShorthand(text)
+  return { score, lane: asPlanned(expand(score).segments) }
+}
+const CIRCUIT = 'circuit Main: 2 rounds, 40 on, 20 off, 50 between, lead 5\n'
+const at = (text: string, seconds: number, change: (lane: ShownSegment[]) => ShownSegment[] = (lane) => lane) => {
+  const { score, lane } = plan(text)
+  return overlayAt(overlayChanges(change(lane), score), seconds * 1000)
+}
+const textsOf = (state: OverlayState | null): string[] => state?.lines.map(({ text }) => text) ?? []
+
+describe('during work viewers read', () => {
+  const main = `${CIRCUIT}  Jug lift (sides alternate)\n  Keel hold\n`
+  it('move, side and count', () => {
+    expect(at(main, 6)).toMatchObject({ ground: 'work', label: 'Jug lift', side: 'left', count: 39, way: 'down' })
+  })
+  it('the number of reps, and what counts as one', () => {
+    const state = at('sets Main: 3 sets, 20 off\n  10 Jug lift (rep is "each side counts one")\n', 1)
+    expect(state).toMatchObject({ label: 'Jug lift', reps: 10, count: null })
+    expect(textsOf(state)).toContain('each side counts one')
+  })
+  it('weight and gear, of moves that are known', () => {
+    expect(textsOf(at(`${CIRCUIT}  Jug lift (weight 6 kg)\n  Keel hold\n`, 20))).toContain('6 kg, water jug')
+    expect(textsOf(at(`${CIRCUIT}  Unheard whirl\n`, 20))).toEqual([])
+  })
+  it('the easier way, for its first seconds', () => {
+    expect(textsOf(at(main, 6))).toContain('Easier: Half-full jug')
+    expect(textsOf(at(main, 20))).not.toContain('Easier: Half-full jug')
+  })
+  it('halfway, the other side, and the other way, in the middle', () => {
+    expect(at(main, 25.5)?.lines[0]).toEqual({ kind: 'halfway', text: 'Halfway' })
+    expect(at(main, 29)?.lines[0]?.kind).not.toBe('halfway')
+    expect(at(`${CIRCUIT}  Jug lift (sides halves)\n`, 26)).toMatchObject({ side: 'right' })
+    expect(textsOf(at(`${CIRCUIT}  Jug lift (sides halves)\n`, 26))).toContain('Other side')
+    expect(textsOf(at(`${CIRCUIT}  Arm circles (sides direction)\n`, 26))).toContain('Other way')
+  })
+  it('the last round, and the last one of all, as they begin', () => {
+    const last = (seconds: number) => at(main, seconds)?.lines.find(({ kind }) => kind === 'last')?.text
+    // Two stations of 60 s, and the last rest is the break.
+    expect([6, 156, 216, 230].map(last)).toEqual([undefined, 'Last round', 'Last one', undefined])
+  })
+  it('what comes next and how long it is', () => {
+    expect(at(main, 6)).toMatchObject({ next: 'Rest', nextMs: 20_000, nextDiffers: true })
+    expect(at(main, 70)).toMatchObject({ next: 'Break', nextMs: 50_000, nextDiffers: true })
+    expect(at('straight Main: 40 on\n  Jug lift\n  Keel hold\n', 1)).toMatchObject({
+      next: 'Keel hold',
+      nextMs: 40_000,
+    })
+  })
+})
+
+describe('counters', () => {
+  const counters = (text: string, seconds: number) => {
+    const state = at(text, seconds)
+    return [state?.counters, state?.marks]
+  }
+  it('are the two widest in words, and the narrowest as marks', () => {
+    const two = `${CIRCUIT}  Jug lift\n  Keel hold\n  Oar row\ncircuit More: 2 rounds, 30 on, 10 off\n  Squat\n`
+    expect(counters(two, 70)).toEqual([['Block 1 of 2', 'Round 1 of 2'], { done: 1, of: 3 }])
+    expect(counters(`${CIRCUIT}  Jug lift\n  Keel hold\n`, 70)).toEqual([['Round 1 of 2', 'Station 2 of 2'], null])
+  })
+  it('stand in the order in which they nest', () => {
+    expect(counters('stations Main: 3 sets, 30 on, 10 off\n  Jug lift\n  Keel hold\n', 45)).toEqual([
+      ['Station 1 of 2', 'Set 2 of 3'],
+      null,
+    ])
+  })
+  it('in a rest leave the station to what is next', () => {
+    expect(counters(`${CIRCUIT}  Jug lift\n  Keel hold\n`, 50)).toEqual([['Round 1 of 2'], null])
+  })
+})
+
+describe('in a rest or a break viewers read', () => {
+  const main = `${CIRCUIT}  Jug lift (sides alternate)\n  Keel hold\n`
+  it('what is next with its side and gear, and its length where that is another than before', () => {
+    expect(at(main, 50)).toMatchObject({ ground: 'rest', label: 'Rest', next: 'Keel hold', nextDiffers: false })
+    const back = at(main, 110)
+    expect(back).toMatchObject({ label: 'Break', next: 'Jug lift, right', nextMs: 40_000, nextDiffers: false })
+    expect(textsOf(back)).toEqual(['Have ready: Water jug', 'Have some water'])
+    expect(at(main, 1)).toMatchObject({ ground: 'ready', next: 'Jug lift, left', nextMs: 40_000, nextDiffers: true })
+    const ladder = 'ladder Main: 3 rungs, from 20, step 10\n  Squat\n'
+    expect(at(ladder, 25)).toMatchObject({ next: 'Squat', nextMs: 30_000, nextDiffers: true })
+  })
+  it('the name of an active rest', () => {
+    const { score, lane } = plan(main)
+    const named = lane.map((laid) =>
+      laid.segment.kind === 'rest' ? { ...laid, segment: { ...laid.segment, label: 'Walk the deck' } } : laid,
+    )
+    expect(overlayAt(overlayChanges(named, score), 50_000)?.label).toBe('Walk the deck')
+  })
+  it('that it lasts until they are ready, where it is open, and a count where footage tells its end', () => {
+    const open = (lane: ShownSegment[]): ShownSegment[] =>
+      lane.map((laid) =>
+        laid.segment.kind === 'break' ? { ...laid, segment: { ...laid.segment, pace: 'open', estimated: true } } : laid,
+      )
+    const longer = (lane: ShownSegment[]): ShownSegment[] => {
+      const place = lane.findIndex(({ segment }) => segment.kind === 'break')
+      return open(lane).map((laid, index) => ({
+        ...laid,
+        startMs: laid.startMs + (index > place ? 8000 : 0),
+        endMs: laid.endMs + (index >= place ? 8000 : 0),
+      }))
+    }
+    expect(at(main, 110, open)).toMatchObject({ count: null, staff: null, passed: null })
+    expect(textsOf(at(main, 110, open))[0]).toBe('Until you are ready')
+    expect(at(main, 110, longer)).toMatchObject({ count: 53 })
+    expect(textsOf(at(main, 110, longer))).not.toContain('Until you are ready')
+  })
+})
+
+describe('in a demonstration viewers read', () => {
+  const shown = `score: demos up front, each demo 10\n${CIRCUIT}  Jug lift\n  Keel hold\n`
+  it('what is shown, its easier and its harder way, and no count', () => {
+    const state = at(shown, 2)
+    expect(state).toMatchObject({ ground: 'talk', label: 'Shown: Jug lift', count: null, staff: null, next: '' })
+    expect(textsOf(state)).toEqual(['Easier: Half-full jug', 'Harder: Pause at the knee'])
+  })
+  it('nothing while somebody only talks', () => {
+    expect(at(`talk Hello: about 10\n${CIRCUIT}  Jug lift\n`, 5)).toBeNull()
+  })
+})
+
+describe('of the whole viewers see', () => {
+  it('how much is over, where its length is known', () => {
+    const whole = `${CIRCUIT}  Jug lift\n  Keel hold\n`
+    const lengthMs = plan(whole).lane.at(-1)!.endMs
+    expect([0, lengthMs / 2000, lengthMs / 1000 - 0.5].map((s) => at(whole, s)?.passed)).toEqual([
+      0,
+      expect.closeTo(50, -1),
+      99,
+    ])
+    expect(at(`${whole}finisher Last: 1 round\n  10 Squat\n`, 10)?.passed).toBeNull()
+  })
+  it('the title of a section as it begins', () => {
+    expect([1, 6].map((s) => [at(`${CIRCUIT}  Squat\n`, s)?.section, at(`${CIRCUIT}  Squat\n`, s)?.begins])).toEqual([
+      ['Main', true],
+      ['Main', false],
+    ])
+  })
+})

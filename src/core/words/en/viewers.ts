@@ -1,0 +1,26 @@
+// What viewers read on the picture, besides the names of moves.
+import type { Ms } from '../../units'
+
+export const viewerTexts = {
+  ownPace: 'Your own pace',
+  untilReady: 'Until you are ready',
+  halfway: 'Halfway',
+  otherSide: 'Other side',
+  otherWay: 'Other way',
+  lastOne: 'Last one',
+  lastOf: (counted: string) => `Last ${counted}`,
+  water: 'Have some water',
+  fetch: (gear: string) => `Have ready: ${gear}`,
+  easier: (how: string) => `Easier: ${how}`,
+  harder: (how: string) => `Harder: ${how}`,
+  both: 'Both sides',
+  reps: 'reps',
+  next: (name: string) => `Next: ${name}`,
+  /** "40 s", "1:30", "2 min". */
+  length: (ms: Ms): string => {
+    const seconds = Math.round(ms / 1000)
+    if (seconds < 60) return `${seconds} s`
+    const rest = seconds % 60
+    return rest ? `${Math.floor(seconds / 60)}:${String(rest).padStart(2, '0')}` : `${seconds / 60} min`
+  },
+} as const
