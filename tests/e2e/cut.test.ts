@@ -1,5 +1,4 @@
 // A session of which only the first round was filmed: cut to the score and filled in Watch, rendered, and decoded.
-import { execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
