@@ -12,7 +12,7 @@ const USAGE = `usage:
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
-  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill]
+  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|chapters|csv
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
@@ -47,6 +47,7 @@ async function main(argv: string[]): Promise<number> {
         log: { type: 'string' },
         as: { type: 'string' },
         fit: { type: 'string' },
+        look: { type: 'string' },
       },
     })
     if (values.help) {

@@ -38,6 +38,7 @@ import { texts } from '../src/core/words/en/screens'
 import { writeChapters } from '../src/core/write/chapters'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { writeVtt } from '../src/core/write/vtt'
+import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
 import { contentHash } from '../src/engine/contentHash'
@@ -61,6 +62,7 @@ interface Options {
   log?: string
   as?: string
   fit?: string
+  look?: string
 }
 type Command = (files: string[], options: Options) => Promise<void>
 
@@ -264,10 +266,16 @@ const renderCommand: Command = async (files, options) => {
   const { reel, cut, shown } = await cutOf(segments, footage, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ reel, cut, shown, viewing: score, out: temporary, signal: options.signal },
+      ...{ reel, cut, shown, viewing: score, look: lookNamed(options.look), out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )
+}
+
+function lookNamed(name: string = USUAL_LOOK.look): LookWish {
+  const look = LOOK_NAMES.find((one) => one === name)
+  if (!look) throw new UsageError(`--look ${name} is not known; known are ${LOOK_NAMES.join(', ')}`)
+  return { ...USUAL_LOOK, look }
 }
 
 const trackCommand: Command = async (files, options) => {

@@ -6,6 +6,7 @@ import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
 import type { Evidence } from '../src/core/evidence'
+import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { USUAL_CUT } from '../src/core/cut/fit'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import type { Version } from '../src/core/version'
@@ -46,6 +47,7 @@ describe('migrations', () => {
       '008_floor.sql',
       '009_candidates.sql',
       '010_reel_files.sql',
+      '011_looks.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -88,6 +90,7 @@ describe('moves', () => {
       stitchRevision: 1,
       reel: null,
       cut: USUAL_CUT,
+      look: USUAL_LOOK,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],
@@ -358,6 +361,7 @@ describe('a video', () => {
       stitchRevision: 1,
       reel: [footageId],
       cut: USUAL_CUT,
+      look: USUAL_LOOK,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
     expect(await changed()).toEqual({ score: false, ties: false, footage: false, cut: false })

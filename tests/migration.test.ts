@@ -32,6 +32,7 @@ startedDatabase(async (url) => {
     '008_floor.sql',
     '009_candidates.sql',
     '010_reel_files.sql',
+    '011_looks.sql',
   ])
 })
 

@@ -33,7 +33,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
   try {
     const changes = overlayChanges(job.shown, job.viewing)
     const states = changes.flatMap(({ state }) => state ?? [])
-    const parts = { facts, layers: overlayLayers(facts, states, measuringSurface()), changes }
+    const parts = { facts, layers: overlayLayers(facts, states, measuringSurface(), job.look), changes }
     const sound = join(folder, 'sound.mp4')
     // One footage from its beginning on keeps its own times, picture by picture; all else is laid on a grid.
     const asIs = reel.length === 1 && isWhole(cut)

@@ -1,6 +1,7 @@
 // What a video is rendered from.
 import type { Cut, ShownSegment } from '../core/cut/cut'
 import type { Layer } from '../core/look/drawOverlay'
+import type { LookWish } from '../core/look/looks/family'
 import type { OverlayChange, Viewing } from '../core/look/overlay'
 import type { Mix } from '../core/sound/mix'
 import type { Share } from '../core/units'
@@ -20,6 +21,8 @@ export interface RenderJob {
   shown: readonly ShownSegment[]
   /** How the workout is shown. Default: as usual, without facts of the creator's own moves. */
   viewing?: Viewing
+  /** Default: the usual one. */
+  look?: LookWish
   /** Default: both as they are. */
   mix?: Mix
   out: string

@@ -1,5 +1,6 @@
 // Packs: what was rendered, ready to download.
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
+import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import type { Db } from './jobs'
@@ -22,6 +23,7 @@ export interface Pack {
   /** Ids of its files in order. */
   reel: string[] | null
   cut: CutWishes
+  look: LookWish
   createdAt: Date
 }
 
@@ -38,6 +40,7 @@ interface Row {
   stitch_revision: number | null
   reel: string[] | null
   cut: unknown
+  look: unknown
   created_at: Date
 }
 
@@ -54,6 +57,7 @@ const fromRow = (row: Row): Pack => ({
   stitchRevision: row.stitch_revision,
   reel: row.reel,
   cut: cutWishesSchema.parse(row.cut ?? {}),
+  look: lookSchema.parse(row.look),
   createdAt: row.created_at,
 })
 
@@ -70,6 +74,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     stitch_revision: pack.stitchRevision,
     reel: pack.reel,
     cut: db.json(pack.cut),
+    look: db.json(pack.look),
   })}`
 }
 

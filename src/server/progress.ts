@@ -1,6 +1,7 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
 import { isDeepStrictEqual } from 'node:util'
 import { cutWishesSchema } from '../core/cut/fit'
+import { lookSchema } from '../core/look/looks/family'
 import type { FootageFacts } from '../engine/probe'
 import {
   currentFootage,
@@ -49,7 +50,7 @@ export interface PackProgress {
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   /** What has changed since it was made. */
-  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean }
+  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean; look: boolean }
 }
 
 /** A second camera: what it stands beside, and from where on in its time. */
@@ -164,8 +165,8 @@ async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
  * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
  */
 async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
-  const [now] = await sql()<{ score: number; ties: number; cut: unknown }[]>`
-    select score_revision as score, cut, stitch_revision as ties from workouts where id = ${pack.workoutId}`
+  const [now] = await sql()<{ score: number; ties: number; cut: unknown; look: unknown }[]>`
+    select score_revision as score, cut, look, stitch_revision as ties from workouts where id = ${pack.workoutId}`
   const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
   const ids = files.map(({ id }) => id)
   const otherFootage = pack.reel !== null && !isDeepStrictEqual(pack.reel, ids)
@@ -174,6 +175,7 @@ async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['
     ties: !otherFootage && unlike(pack.stitchRevision, now?.ties),
     footage: otherFootage,
     cut: !isDeepStrictEqual(pack.cut, cutWishesSchema.parse(now?.cut ?? {})),
+    look: !isDeepStrictEqual(pack.look, lookSchema.parse(now?.look ?? {})),
   }
 }
 

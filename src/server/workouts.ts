@@ -5,6 +5,7 @@ import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
+import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
 import { clipped } from '../core/text'
@@ -18,6 +19,7 @@ export interface Workout {
   version: Version
   mix: Mix
   cut: CutWishes
+  look: LookWish
   isDemo: boolean
   updatedAt: Date
 }
@@ -29,6 +31,7 @@ interface Row {
   score_key: string | null
   mix: unknown
   cut: unknown
+  look: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -39,6 +42,7 @@ const fromRow = (row: Row): Workout => ({
   version: { revision: row.score_revision, key: row.score_key },
   mix: mixSchema.parse(row.mix),
   cut: cutWishesSchema.parse(row.cut),
+  look: lookSchema.parse(row.look),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
@@ -165,7 +169,7 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, cut, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, cut, look, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -252,7 +256,14 @@ export const saveMix = (id: string, mix: Mix): Promise<void> => saveSetting(id, 
 /** @throws Problem `not-found`. */
 export const saveCut = (id: string, cut: CutWishes): Promise<void> => saveSetting(id, 'cut', cut)
 
-async function saveSetting(id: string, column: 'mix' | 'cut', value: Mix | CutWishes): Promise<void> {
+/** @throws Problem `not-found`. */
+export const saveLook = (id: string, look: LookWish): Promise<void> => saveSetting(id, 'look', look)
+
+async function saveSetting(
+  id: string,
+  column: 'mix' | 'cut' | 'look',
+  value: Mix | CutWishes | LookWish,
+): Promise<void> {
   const rows = await sql()`
     update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`
   if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })

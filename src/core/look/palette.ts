@@ -44,6 +44,13 @@ export const NIGHT_PALETTE: Palette = {
 }
 
 /** What lies over footage is the same by day and by night. */
-export const OVERLAY = { ink: '#10241e', pale: '#f3f7ee', land: '#f2b01e', water: '#14626c', muted: '#b9cbbf' } as const
+export const OVERLAY = {
+  ink: '#10241e',
+  pale: '#f3f7ee',
+  land: '#f2b01e',
+  water: '#14626c',
+  muted: '#b9cbbf',
+  dim: '#44584f',
+} as const
 
 export const FONTS = { display: 'Londrina Solid', text: 'Hanken Grotesk' } as const

@@ -18,6 +18,12 @@ describe('a text in its room', () => {
     expect(set(['Lock-gate push'], 30)).toMatchObject({ lines: ['Lock-gate push'] })
     expect(set(['Lock-gate push'], 24)).toMatchObject({ lines: ['Lock-gate', 'push'], size: 4 })
   })
+  it('is smaller than can be read only where it would be too high', () => {
+    const { size, height } = typeset(ruler, '400 %px "Any"', ['word '.repeat(60)], {
+      ...{ width: 60, size: 8, least: 4, most: 20 },
+    })
+    expect([size < 4, height <= 20, height > 15]).toEqual([true, true, true])
+  })
   it('is never cut, never too wide and never too small', () => {
     const word = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 40 }).filter((text) => /^\S+$/.test(text))
     fc.assert(

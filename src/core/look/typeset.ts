@@ -1,5 +1,5 @@
-// Sets a text into its room: smaller first, then by a shorter name, then on more lines; never cut, and never smaller
-// than can be read.
+// Sets a text into its room: smaller first, then by a shorter name, then on more lines; never cut, and smaller than can
+// be read only where it would leave the picture.
 import type { Surface } from './surface'
 
 /** A font with `%` in the place of its size. */
@@ -11,6 +11,8 @@ export interface Room {
   size: number
   /** Smaller than this it cannot be read. */
   least: number
+  /** Higher than this it would leave the picture: then it is smaller than can be read, but whole. Default: any. */
+  most?: number
 }
 
 export interface Typeset {
@@ -26,6 +28,9 @@ export interface Typeset {
 export const LEADING = 1.06
 /** A text that has to be so much smaller is set by its shorter name, if there is one. */
 const STILL_WELL = 0.7
+
+/** Nothing is smaller. */
+const TINY = 0.5
 
 export const faceAt = (face: Face, size: number): string => face.replace('%', size.toFixed(2))
 
@@ -46,10 +51,24 @@ export function typeset(surface: Surface, face: Face, texts: readonly string[], 
       if (set) return set
     }
   const [text = ''] = known
+  const noHigher = (set: Typeset): Typeset => {
+    let { size } = set,
+      fitted = set
+    while (fitted.height > (room.most ?? Infinity) && size > TINY) {
+      size *= 0.95
+      const now = size
+      fitted = setAs(
+        wrapped(text, room.width, (part) => widthOf(part, now)),
+        now,
+        widthOf,
+      )
+    }
+    return fitted
+  }
   for (let count = 2; ; count++) {
     const size = Math.max(room.least, Math.min(room.size, room.size / count / LEADING))
     const lines = wrapped(text, room.width, (part) => widthOf(part, size))
-    if (lines.length <= count || size === room.least) return setAs(lines, size, widthOf)
+    if (lines.length <= count || size === room.least) return noHigher(setAs(lines, size, widthOf))
   }
 }
 

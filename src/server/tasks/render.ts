@@ -33,8 +33,8 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
     const viewing = workout.score
     const files = endToEnd(reel).map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
     const inFilesCut = inFiles(cut, lengthsOf(endToEnd(reel)))
-    const asked = { reel: files, cut: inFilesCut, shown, viewing, mix: workout.mix, out, scratch: folder }
-    await renderVideo({ ...asked, signal, onProgress: onShare })
+    const asked = { reel: files, cut: inFilesCut, shown, viewing, out, scratch: folder }
+    await renderVideo({ ...asked, mix: workout.mix, look: workout.look, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {
       workoutId: workout.id,
@@ -48,6 +48,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
+      look: workout.look,
     }
     return (tx) => addPack(pack, tx)
   })

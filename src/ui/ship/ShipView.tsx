@@ -141,7 +141,7 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
 
 function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: number }): ReactNode {
   const { changed } = pack
-  const outdated = changed.score || changed.ties || changed.footage || changed.cut
+  const outdated = changed.score || changed.ties || changed.footage || changed.cut || changed.look
   const at = `/api/packs/${pack.id}`
   return (
     <div className="flex flex-col gap-5">
@@ -159,6 +159,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             changed.ties && words.changed.ties,
             changed.footage && words.changed.footage,
             changed.cut && words.changed.cut,
+            changed.look && words.changed.look,
             outdated && words.renderAgain,
           ]
             .filter(Boolean)

@@ -20,7 +20,7 @@ import { RanSheet } from './RanSheet'
 import { useHeard } from './useHeard'
 import { Shores } from './Shores'
 import { SyncSummary } from './SyncSummary'
-import { useMix } from '../parts/useMix'
+import { useKept } from '../parts/useKept'
 import { useStitching, type Stitching as On } from './useStitching'
 import { useSyncKeys } from './useSyncKeys'
 
@@ -51,7 +51,7 @@ export function Stitching({ workoutId, segments, reel: given, mix: keptMix, ways
   const on = useStitching({ workoutId, segments, reel, film, clock, ...looking })
   useSyncKeys(on)
   const heard = useHeard(workoutId, on.looks)
-  const { mix, change } = useMix(workoutId, keptMix)
+  const [mix, change] = useKept(workoutId, 'mix', keptMix)
   const hushCues = (): void => {
     change({ cuesOn: false })
     toast(words.hushedCues)

@@ -2,12 +2,13 @@
 'use client'
 import Link from 'next/link'
 import { Pause, Play, Scissors } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react'
 import type { FitChoice } from '@/core/cut/choices'
 import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
 import type { CutWishes, Fit } from '@/core/cut/fit'
 import type { Frame } from '@/core/look/drawOverlay'
-import type { Viewing } from '@/core/look/overlay'
+import type { LookWish } from '@/core/look/looks/family'
+import { overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
 import type { Planned } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
@@ -21,10 +22,11 @@ import { filmFiles, ReelVideo, type FilmFile } from '../parts/ReelVideo'
 import { useSteps, type VideoClock } from '../parts/useVideoClock'
 import { CameraField, useCameras, type NamedCamera } from './CameraField'
 import { CutSheet } from './CutSheet'
+import { LookField } from './LookField'
 import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
 import { useCut } from './useCut'
-import { useMix } from '../parts/useMix'
+import { useKept } from '../parts/useKept'
 import { useOverlay } from './useOverlay'
 import { usePlayer } from './usePlayer'
 import { useTreatments } from './useTreatments'
@@ -37,6 +39,7 @@ interface Props {
   id: string
   viewing: Viewing
   mix: Mix
+  look: LookWish
   wishes: CutWishes
   planned: Planned
   /** Null while there is nothing to watch. */
@@ -71,16 +74,27 @@ export function WatchView({ film, ...props }: Props): ReactNode {
 
 type PlayerProps = Props & { film: NonNullable<Props['film']>; files: FilmFile[]; size: Frame }
 
-function Player({ id, viewing, mix: kept, wishes: keptCut, planned, film, files, size }: PlayerProps): ReactNode {
+function Player({
+  id,
+  viewing,
+  mix: kept,
+  look: keptLook,
+  wishes: keptCut,
+  planned,
+  film,
+  files,
+  size,
+}: PlayerProps): ReactNode {
   const { reel, cut, plainCut, cameras, shown, choices, isTied } = film
   const picture = useRef<ReelFilm>(null)
   const [rate, setRate] = useState<keyof typeof RATES>('1')
   const [cutting, setCutting] = useState(false)
-  const { mix, change } = useMix(id, kept)
+  const [mix, change] = useKept(id, 'mix', kept)
+  const [look, changeLook] = useKept(id, 'look', keptLook)
   const { wishes, change: changeCut } = useCut(id, keptCut)
   const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
   const { clock, playing, toggle, seek } = usePlayer({ film: picture, cut, shown, mix, rate: Number(rate) })
-  const canvas = useOverlay({ clock, shown, viewing, size })
+  const { canvas, stateNow } = useOverlay({ clock, shown, viewing, size, look })
   const camera = useCameras({ clock, cut: plainCut, cameras, wishes, onChange: changeCut })
   const treatments = useTreatments({ clock, cut, shown, files, wishes, onChange: changeCut })
   useWatchKeys({ clock, shown, toggle, seek, nextCamera: camera.next, ...treatments })
@@ -89,30 +103,8 @@ function Player({ id, viewing, mix: kept, wishes: keptCut, planned, film, files,
   return (
     <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <h1 className="sr-only">{texts.way.watch}</h1>
-      {!isTied && (
-        <p className="bg-land px-6 py-2 font-bold text-print">
-          {words.needStitch}{' '}
-          <Link className="underline" href={`/w/${id}/sync`}>
-            {texts.way.sync}
-          </Link>
-        </p>
-      )}
-      <div className="flex min-h-0 flex-1 justify-center bg-bar">
-        <div
-          className="relative h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
-          style={{ aspectRatio: `${size.width} / ${size.height}` }}
-        >
-          <ReelVideo film={picture} files={files} main={reel.files.length} className="h-full w-full" onClick={toggle} />
-          <canvas
-            ref={canvas}
-            width={size.width}
-            height={size.height}
-            className="pointer-events-none absolute inset-0 h-full w-full"
-            data-testid="overlay"
-          />
-          <SpanNote clock={clock} cut={cut} />
-        </div>
-      </div>
+      {!isTied && <NotTied id={id} />}
+      <Stage {...{ picture, canvas, files, size, clock, cut }} main={reel.files.length} onPress={toggle} />
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />
       <div className="flex min-h-[74px] flex-wrap items-center gap-x-6 gap-y-2 px-6 py-2 max-sm:px-4">
         <Button weight="main" icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={toggle}>
@@ -122,6 +114,12 @@ function Player({ id, viewing, mix: kept, wishes: keptCut, planned, film, files,
         <Button icon={<Scissors size={18} />} onClick={() => setCutting(true)}>
           {`${cutTexts.open}: ${cutTexts.fits[wishes.fit]}`}
         </Button>
+        <LookField
+          wish={look}
+          onChange={changeLook}
+          size={size}
+          tasteNow={() => stateNow() ?? firstWork(shown, viewing)}
+        />
         <CameraField {...camera} />
         <span className="lg:ml-auto">
           <ChoiceField label={words.rate} value={rate} options={RATES} onChange={setRate} />
@@ -144,6 +142,57 @@ function Player({ id, viewing, mix: kept, wishes: keptCut, planned, film, files,
         }}
       />
     </main>
+  )
+}
+
+function NotTied({ id }: { id: string }): ReactNode {
+  return (
+    <p className="bg-land px-6 py-2 font-bold text-print">
+      {words.needStitch}{' '}
+      <Link className="underline" href={`/w/${id}/sync`}>
+        {texts.way.sync}
+      </Link>
+    </p>
+  )
+}
+
+/** What is drawn for a taste where nothing stands on the picture: the first work, once it has begun. */
+function firstWork(shown: readonly ShownSegment[], viewing: Viewing): OverlayState | null {
+  const changes = overlayChanges(shown, viewing)
+  return changes.find(({ state }) => state?.ground === 'work')?.state ?? null
+}
+
+interface StageProps {
+  picture: RefObject<ReelFilm | null>
+  canvas: RefObject<HTMLCanvasElement | null>
+  files: FilmFile[]
+  size: Frame
+  clock: VideoClock
+  cut: Cut
+  /** How many of the files are the reel's own. */
+  main: number
+  onPress: () => void
+}
+
+/** The film with all that lies over it. */
+function Stage({ picture, canvas, files, size, clock, cut, main, onPress }: StageProps): ReactNode {
+  return (
+    <div className="flex min-h-0 flex-1 justify-center bg-bar">
+      <div
+        className="relative h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
+        style={{ aspectRatio: `${size.width} / ${size.height}` }}
+      >
+        <ReelVideo film={picture} files={files} main={main} className="h-full w-full" onClick={onPress} />
+        <canvas
+          ref={canvas}
+          width={size.width}
+          height={size.height}
+          className="pointer-events-none absolute inset-0 h-full w-full"
+          data-testid="overlay"
+        />
+        <SpanNote clock={clock} cut={cut} />
+      </div>
+    </div>
   )
 }
 

@@ -3,7 +3,8 @@
 import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
 import type { ShownSegment } from '@/core/cut/cut'
 import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
-import { keyOf, overlayAt, overlayChanges, type Viewing } from '@/core/look/overlay'
+import type { LookWish } from '@/core/look/looks/family'
+import { keyOf, overlayAt, overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
 import type { Ms } from '@/core/units'
 import { useFonts } from '../parts/useCanvas'
 import type { VideoClock } from '../parts/useVideoClock'
@@ -14,13 +15,17 @@ interface Props {
   shown: readonly ShownSegment[]
   viewing: Viewing
   size: Frame
+  look: LookWish
 }
 
 /** Grace for a frame's time, which is rounded, as a boundary's is not. */
 const GRACE_MS = 1
 
-/** @returns the canvas to draw on. */
-export function useOverlay({ clock, shown, viewing, size }: Props): RefObject<HTMLCanvasElement | null> {
+/** @returns the canvas to draw on, and what stands on it. */
+export function useOverlay({ clock, shown, viewing, size, look }: Props): {
+  canvas: RefObject<HTMLCanvasElement | null>
+  stateNow: () => OverlayState | null
+} {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drawn = useRef<string | null>(null)
   const fontsReady = useFonts()
@@ -33,15 +38,16 @@ export function useOverlay({ clock, shown, viewing, size }: Props): RefObject<HT
       if (!pen || !canvas.current || key === drawn.current) return
       drawn.current = key
       pen.clearRect(0, 0, size.width, size.height)
-      if (state) drawOverlay(pen, state, size)
+      if (state) drawOverlay(pen, state, size, look)
       canvas.current.dataset.count = state ? String(state.count ?? '') : ''
     },
-    [changes, size],
+    [changes, size, look],
   )
   useEffect(() => {
     drawn.current = null
     paint(clock.nowMs())
     return clock.follow(paint)
   }, [clock, paint, fontsReady])
-  return canvas
+  const stateNow = useCallback(() => overlayAt(changes, clock.nowMs() + GRACE_MS), [changes, clock])
+  return { canvas, stateNow }
 }

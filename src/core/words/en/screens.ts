@@ -187,6 +187,7 @@ export const texts = {
       ties: 'Ties were changed since.',
       footage: 'It was made from other footage.',
       cut: 'The cut was changed since.',
+      look: 'The look was changed since.',
     },
     renderAgain: 'Render again to show what is planned and tied now.',
     video: 'Video (MP4)',

@@ -21,6 +21,7 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
     id: workout.id,
     viewing: { count: workout.score.count, countOf: workout.score.countOf, moves: workout.score.moves },
     mix: workout.mix,
+    look: workout.look,
     wishes: workout.cut,
     planned: { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false },
   }

@@ -1,0 +1,35 @@
+// A setting of a workout: seen or heard at once, kept with it, and what the render uses.
+'use client'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import type { LookWish } from '@/core/look/looks/family'
+import type { Mix } from '@/core/sound/mix'
+import { call } from '../api'
+
+interface Settings {
+  mix: Mix
+  look: LookWish
+}
+
+/** A slider is let go of before its level is kept. */
+const SETTLED_MS = 400
+
+export function useKept<Name extends keyof Settings>(
+  workoutId: string,
+  name: Name,
+  kept: Settings[Name],
+): [now: Settings[Name], change: (part: Partial<Settings[Name]>) => void] {
+  const [now, setNow] = useState(kept)
+  const saved = useRef(kept)
+  useEffect(() => {
+    if (now === saved.current) return
+    const save = (): void => {
+      saved.current = now
+      void call('PUT', `/api/workouts/${workoutId}/${name}`, now).catch((error: Error) => toast.error(error.message))
+    }
+    const timer = setTimeout(save, SETTLED_MS)
+    return () => clearTimeout(timer)
+  }, [workoutId, name, now])
+  const change = useCallback((part: Partial<Settings[Name]>) => setNow((before) => ({ ...before, ...part })), [])
+  return [now, change]
+}
