@@ -260,13 +260,14 @@ const cutCommand: Command = async (files, options) => {
 
 const renderCommand: Command = async (files, options) => {
   const { plan, footage } = planAndFootage(files)
+  const look = lookNamed(options.look)
   const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
   const score = await naming(plan, readPlanFile(plan))
   const { segments } = await naming(plan, Promise.resolve(score).then(expand))
   const { reel, cut, shown } = await cutOf(segments, footage, options)
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ reel, cut, shown, viewing: score, look: lookNamed(options.look), out: temporary, signal: options.signal },
+      ...{ reel, cut, shown, viewing: score, look, out: temporary, signal: options.signal },
       onProgress: progressOnTerminal('render'),
     }),
   )

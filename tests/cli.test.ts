@@ -43,6 +43,32 @@ describe('expand and export', () => {
     expect(jivet('export', PLAN, '--as', 'chapters').out).toMatch(/^0:00 Welcome aboard\n0:17 Main, Round 1 of 2\n/)
     expect(jivet('export', PLAN, '--as', 'csv').out.split('\n')[0]).toBe('section,round,kind,label,side,seconds')
   })
+  it('tells what viewers read, state by state without a gap in its work', () => {
+    interface State {
+      [field: string]: unknown
+      fromMs: number
+      untilMs: number
+      segmentId: string
+      count: { value: number; direction: string } | null
+    }
+    const { states } = JSON.parse(jivet('overlay', PLAN, '--json').out) as { states: State[] }
+    const work = states.filter(({ segmentId }) => segmentId === 'main/r1/s1/work')
+    expect(work[0]).toMatchObject({
+      ...{ count: { value: 20, direction: 'down' }, label: 'Jug lift', side: 'left', reps: null, block: 'Main' },
+      ...{ counters: 'Round 1 of 2 / Station 1 of 3', next: 'Rest', nextMs: 10_000 },
+    })
+    expect(work[0]?.lines).toContain('Easier: Half-full jug')
+    expect(work.at(-1)).toMatchObject({ count: { value: 1 } })
+    for (const [at, { fromMs }] of work.entries()) if (at) expect(fromMs).toBe(work[at - 1]?.untilMs)
+    expect(jivet('overlay', PLAN).out).toMatch(/ Jug lift {2}left {2}Round 1 of 2/)
+  })
+  it('names the looks that there are where it is asked for another', () => {
+    const { code, err } = jivet('render', PLAN, PLAN, '--out', join(folder, 'x.mp4'), '--look', 'poster')
+    expect([code, err.split('\n')[0]]).toEqual([
+      2,
+      'jivet: --look poster is not known; known are linocut, porthole, slate, lantern',
+    ])
+  })
   it('writes the cue track as a WAV that ffprobe reads', () => {
     const out = join(folder, 'track.wav')
     expect(jivet('track', PLAN, '--out', out).code).toBe(0)

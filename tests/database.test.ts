@@ -345,8 +345,9 @@ describe('a score beyond the limits', () => {
 })
 
 describe('a video', () => {
-  it('says what has changed since: score, ties, footage, cut', async () => {
-    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveCut, takeIntoReel } = await parts()
+  it('says what has changed since: score, ties, footage, cut, look', async () => {
+    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveCut, saveLook, takeIntoReel } =
+      await parts()
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
@@ -364,16 +365,19 @@ describe('a video', () => {
       look: USUAL_LOOK,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
-    expect(await changed()).toEqual({ score: false, ties: false, footage: false, cut: false })
+    expect(await changed()).toEqual({ score: false, ties: false, footage: false, cut: false, look: false })
     await saveCut(workoutId, { ...USUAL_CUT, fit: 'fill' })
     expect(await changed()).toMatchObject({ cut: true })
     await saveCut(workoutId, USUAL_CUT)
+    await saveLook(workoutId, { ...USUAL_LOOK, look: 'slate' })
+    expect(await changed()).toMatchObject({ cut: false, look: true })
+    await saveLook(workoutId, USUAL_LOOK)
     await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
-    expect(await changed()).toEqual({ score: true, ties: false, footage: false, cut: false })
+    expect(await changed()).toEqual({ score: true, ties: false, footage: false, cut: false, look: false })
     await save(workoutId, { stitches: [], version: at(1) })
-    expect(await changed()).toEqual({ score: true, ties: true, footage: false, cut: false })
+    expect(await changed()).toEqual({ score: true, ties: true, footage: false, cut: false, look: false })
     await filmed(workoutId, 'second.mp4', { replaces: footageId })
-    expect(await changed()).toEqual({ score: true, ties: false, footage: true, cut: false })
+    expect(await changed()).toEqual({ score: true, ties: false, footage: true, cut: false, look: false })
     await takeIntoReel(footageId)
     expect(await changed()).toMatchObject({ ties: true, footage: false })
   })

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { TONE_NAMES, TONES } from './looks/tones'
 import { DAY_PALETTE, NIGHT_PALETTE, OVERLAY } from './palette'
 
 /** Relative luminance and contrast as WCAG 2 defines them. */
@@ -42,6 +43,16 @@ describe('the palette', () => {
         expect(contrast(text, ground)).toBeGreaterThanOrEqual(4.5)
     },
   )
+  it.each(TONE_NAMES)('has AA contrast on %s plates', (name) => {
+    const { plate, text, muted, accent, strip, stripText, call, callText, grounds } = TONES[name]
+    for (const [words, ground] of [
+      ...[text, muted, accent].map((colour) => [colour, plate] as const),
+      [stripText, strip] as const,
+      [callText, call] as const,
+      ...Object.values(grounds).map(({ block, digits }) => [digits, block] as const),
+    ])
+      expect(contrast(words, ground)).toBeGreaterThanOrEqual(4.5)
+  })
   it('has AA contrast in the overlay', () => {
     for (const [text, ground] of [
       [OVERLAY.ink, OVERLAY.land],

@@ -57,7 +57,7 @@ function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { tast
           <RadioGroup.Item
             key={look}
             value={look}
-            className="group border-2 border-rule p-2 text-left hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-pale"
+            className="group flex flex-col items-stretch justify-start border-2 border-rule p-2 text-left hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-pale"
           >
             <Taste wish={{ ...wish, look }} size={size} state={taste} />
             <span className="mt-1.5 flex items-baseline gap-3">

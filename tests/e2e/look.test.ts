@@ -1,0 +1,131 @@
+// What viewers read is chosen in Watch: seen at once, kept, handed on as a file, and said to be newer than the video.
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { OVERLAY } from '../../src/core/look/palette'
+import { startedDesk, type Desk } from './desk'
+import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-look-'))
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+const film = join(folder, 'round-one.mp4')
+beforeAll(() => filmRoundOne(film))
+
+let desk: Desk, page: Page, id: string
+startedDesk((opened) => {
+  desk = opened
+  page = opened.page
+})
+
+const looks = () => page.getByRole('button', { name: /^Look:/ })
+const kept = () => page.waitForResponse((response) => response.url().endsWith('/look') && response.ok())
+
+/** Shares of the overlay that are of a colour, in its left and its right half. */
+const coloured = (hex: string): Promise<{ left: number; right: number }> =>
+  page.getByTestId('overlay').evaluate((canvas: HTMLCanvasElement, wanted) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+    const [red, green, blue] = [1, 3, 5].map((at) => parseInt(wanted.slice(at, at + 2), 16))
+    const counts = { left: 0, right: 0 }
+    for (let at = 0; at < data.length; at += 4)
+      if (data[at] === red && data[at + 1] === green && data[at + 2] === blue)
+        counts[(at / 4) % canvas.width < canvas.width / 2 ? 'left' : 'right']++
+    const all = data.length / 4
+    return { left: counts.left / all, right: counts.right / all }
+  }, hex)
+
+it('is seen at once, and again after a reload', async () => {
+  id = await desk.open('Dressed', ROUND_ONE_PLAN)
+  await page.goto(`${desk.url}/w/${id}/sync`)
+  await page.locator('input[type=file]').first().setInputFiles(film)
+  await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
+  await page
+    .getByTestId('sync-summary')
+    .getByText(/7 of 13 tied/)
+    .waitFor()
+  await page.getByRole('link', { name: 'Watch' }).click()
+  await looks().waitFor()
+  // Into the first work, whose count stands on the colour of work.
+  await expect.poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => video.readyState)).toBe(4)
+  for (let change = 0; change < 2; change++) await page.keyboard.press('ArrowDown')
+  await expect.poll(() => page.getByTestId('overlay').getAttribute('data-count')).toMatch(/^\d+$/)
+  await expect.poll(async () => (await coloured(OVERLAY.land)).left).toBeGreaterThan(0.005)
+  expect((await coloured(OVERLAY.land)).right).toBeLessThan(0.001)
+
+  await looks().click()
+  const saved = kept()
+  await page.getByRole('radio', { name: /Porthole/ }).click()
+  await saved
+  await page.keyboard.press('Escape')
+  await expect.poll(async () => (await coloured(OVERLAY.land)).right).toBeGreaterThan(0.005)
+  await page.reload()
+  await page.getByRole('button', { name: 'Look: Porthole' }).waitFor()
+})
+
+it('tells from where it can be read, by the size that is chosen', async () => {
+  await looks().click()
+  const onPhone = page.getByRole('row', { name: /Phone on the floor/ }).getByRole('cell')
+  await page.getByRole('radio', { name: /Lantern/ }).click()
+  const lantern = await onPhone.first().innerText()
+  expect(lantern).toBe("41'")
+  await page.getByRole('radio', { name: /Linocut/ }).click()
+  expect(await onPhone.first().innerText()).toMatch(/^\d\d' !$/)
+  const before = parseInt(await onPhone.first().innerText())
+  const saved = kept()
+  await page.getByLabel('Size').selectOption('1.4')
+  await saved
+  expect(parseInt(await onPhone.first().innerText()) / before).toBeCloseTo(1.4, 1)
+})
+
+it('is handed on as a file, and a file of anything else changes nothing', async () => {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save the look' }).click(),
+  ])
+  const file = join(folder, 'saved.look.json')
+  await download.saveAs(file)
+  expect(JSON.parse(readFileSync(file, 'utf8'))).toMatchObject({ jivetLook: 1, look: 'linocut', size: 1.4 })
+  const inputs = page.getByLabel('Open a look')
+  for (const text of ['{"look": "slate"}', '{"jivetLook": 1, "look": "poster"}', 'no json', '', '[]']) {
+    const wrong = join(folder, 'wrong.json')
+    writeFileSync(wrong, text)
+    await inputs.setInputFiles(wrong)
+    await page.getByText('This file holds no look of Jivet').first().waitFor()
+  }
+  expect(await page.getByRole('radio', { name: /Linocut/ }).getAttribute('data-state')).toBe('checked')
+  writeFileSync(file, JSON.stringify({ jivetLook: 1, look: 'slate', tone: 'pale' }))
+  const saved = kept()
+  await inputs.setInputFiles(file)
+  await saved
+  expect(await page.getByRole('radio', { name: /Slate/ }).getAttribute('data-state')).toBe('checked')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Look: Slate' }).waitFor()
+})
+
+it('is rendered as it is seen, and a video of another look says so', async () => {
+  await page.getByRole('link', { name: 'Ship' }).click()
+  await page.getByRole('button', { name: 'Render the video' }).click()
+  const link = page.getByRole('link', { name: /Video \(MP4\)/ })
+  await link.waitFor({ timeout: 120_000 })
+  const [download] = await Promise.all([page.waitForEvent('download'), link.click()])
+  const video = join(folder, 'out.mp4')
+  await download.saveAs(video)
+  // The pale slate covers the left third from top to foot, below the count.
+  const rgb = execFileSync('ffmpeg', [
+    ...['-v', 'error', '-ss', '20', '-i', video, '-frames:v', '1', '-vf', 'crop=150:20:20:330'],
+    ...['-f', 'rawvideo', '-pix_fmt', 'rgb24', 'pipe:1'],
+  ])
+  const mean = rgb.reduce((sum, one) => sum + one, 0) / rgb.length
+  expect(mean).toBeGreaterThan(225)
+
+  await page.getByRole('link', { name: 'Watch' }).click()
+  await looks().click()
+  const saved = kept()
+  await page.getByRole('radio', { name: /Linocut/ }).click()
+  await saved
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: 'Ship' }).click()
+  await page.getByText('The look was changed since.').waitFor()
+})
