@@ -10,6 +10,7 @@ import { SURE, type Stitch } from '../../src/core/align/ties'
 import { expand } from '../../src/core/expand/expand'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { startedDesk, type Desk } from './desk'
+import { filmBeeps } from './beepFilm'
 import { seekVideo } from './jivet'
 import { spokenFilm, type SpokenFilm } from './spokenFilm'
 
@@ -139,5 +140,32 @@ describe('a session counted aloud', () => {
     expect(sureIn(await tiesOnServer())).toEqual([])
     await page.getByTestId('ask').getByRole('button', { name: 'Go there' }).click()
     expect(await page.locator('[aria-current=true]').count()).toBe(1)
+  })
+})
+
+describe('a session whose blocks were filmed in another order', () => {
+  const ONE = 'circuit One: 2 rounds, 20 on, 10 off, 30 between\n  Jug lift (sides none)\n  Keel hold\n',
+    TWO = 'circuit Two: 2 rounds, 35 on, 15 off, 45 between\n  Buoy press\n  Rope pull\n'
+  it('is said to be that, and planned so by one press', async () => {
+    const film = join(folder, 'turned.mp4')
+    filmBeeps(TWO + ONE, film)
+    await filmed('Turned', ONE + TWO, film)
+    await find()
+    await page.getByText('It sounds as if "Two" was filmed before "One".').waitFor()
+    await page.getByRole('button', { name: 'Plan it so' }).click()
+    await page.getByText('The plan has its sections in another order now.').waitFor()
+    await expect.poll(async () => sureIn(await tiesOnServer()).length, { timeout: 30_000 }).toBeGreaterThan(12)
+    const { sections } = await desk.scoreOf(desk.here())
+    expect(sections.map(({ name }) => name)).toEqual(['Two', 'One'])
+  })
+  it('is told what numbers its captions say that the score does not have', async () => {
+    const captions = join(folder, 'numbers.vtt')
+    // In the first rest of 15 s, which begins at 41 s: 35 s of work follow, and not 45.
+    writeFileSync(captions, 'WEBVTT\n\n00:42.000 --> 00:45.000\nForty-five seconds of rope pulls\n')
+    await addCaptions(captions)
+    await page.getByText(/No call that marks a change stands/).waitFor()
+    await page.getByRole('button', { name: 'How it ran' }).click()
+    await page.getByText(/"forty-five seconds of rope pulls" is said: nothing near Rope pull lasts 45 s/).waitFor()
+    await page.keyboard.press('Escape')
   })
 })

@@ -76,7 +76,8 @@ it('tells from where it can be read, by the size that is chosen', async () => {
   const saved = kept()
   await page.getByLabel('Size').selectOption('1.4')
   await saved
-  expect(parseInt(await onPhone.first().innerText()) / before).toBeCloseTo(1.4, 1)
+  // Both are told in whole minutes.
+  expect(Math.abs(parseInt(await onPhone.first().innerText()) - 1.4 * before)).toBeLessThan(1.3)
 })
 
 it('is handed on as a file, and a file of anything else changes nothing', async () => {
@@ -117,8 +118,8 @@ it('is rendered as it is seen, and a video of another look says so', async () =>
     ...['-v', 'error', '-ss', '20', '-i', video, '-frames:v', '1', '-vf', 'crop=150:20:20:330'],
     ...['-f', 'rawvideo', '-pix_fmt', 'rgb24', 'pipe:1'],
   ])
-  const mean = rgb.reduce((sum, one) => sum + one, 0) / rgb.length
-  expect(mean).toBeGreaterThan(225)
+  const pale = rgb.filter((one) => one > 220).length / rgb.length
+  expect(pale).toBeGreaterThan(0.6)
 
   await page.getByRole('link', { name: 'Watch' }).click()
   await looks().click()

@@ -187,7 +187,7 @@ function Stage({ picture, canvas, files, size, clock, cut, main, onPress }: Stag
           ref={canvas}
           width={size.width}
           height={size.height}
-          className="pointer-events-none absolute inset-0 h-full w-full"
+          className="pointer-events-none absolute inset-0 h-full w-full object-contain"
           data-testid="overlay"
         />
         <SpanNote clock={clock} cut={cut} />
