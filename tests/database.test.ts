@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
-import type { Evidence } from '../src/core/evidence'
+import { EVIDENCE_KINDS, EVIDENCE_VERSION, type Evidence } from '../src/core/evidence'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { USUAL_CUT } from '../src/core/cut/fit'
 import { USUAL_MIX } from '../src/core/sound/mix'
@@ -32,6 +32,12 @@ const parts = async () => ({
   ...(await import('../src/server/moves')),
 })
 
+/** What any kind of evidence says of itself besides; what another kind says is left out where it is read. */
+const PAYLOADS = {
+  ...{ hz: 1000, durationMs: 200, word: 'work', text: 'and go', likeMs: 5, code: 3, begins: true, event: 'start' },
+  ...{ amount: 45, counted: 'seconds' },
+}
+
 describe('migrations', () => {
   it('run once each, also when two start at the same moment', async () => {
     const { migrate } = await parts()
@@ -48,6 +54,7 @@ describe('migrations', () => {
       '009_candidates.sql',
       '010_reel_files.sql',
       '011_looks.sql',
+      '012_said_numbers.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -408,6 +415,15 @@ describe('footage', () => {
     await updateFootage(bad, { state: 'failed', problem: 'This is not a video.' })
     expect((await currentFootage(id))?.id).toBe(good)
     expect((await progressOf(id)).failedUpload).toEqual({ id: bad, name: 'note.txt', problem: 'This is not a video.' })
+  })
+  it('keeps evidence of every kind that there is', async () => {
+    const { createWorkout, sql, evidenceOf } = await parts()
+    const id = await filmed(await createWorkout(score(circuit())))
+    for (const kind of EVIDENCE_KINDS)
+      await sql()`
+        insert into evidence (footage_id, engine, kind, at_ms, spread_ms, strength, payload)
+        values (${id}, ${EVIDENCE_VERSION}, ${kind}, 1000, 10, 0.5, ${sql().json(PAYLOADS)})`
+    expect((await evidenceOf(id)).map(({ kind }) => kind).sort()).toEqual([...EVIDENCE_KINDS].sort())
   })
   it('keeps what was heard in it, as it was heard, in order of time', async () => {
     const { createWorkout, saveEvidence, evidenceOf, sql } = await parts()

@@ -33,6 +33,7 @@ startedDatabase(async (url) => {
     '009_candidates.sql',
     '010_reel_files.sql',
     '011_looks.sql',
+    '012_said_numbers.sql',
   ])
 })
 

@@ -151,7 +151,7 @@ describe('a session whose blocks were filmed in another order', () => {
     filmBeeps(TWO + ONE, film)
     await filmed('Turned', ONE + TWO, film)
     await find()
-    await page.getByText('It sounds as if "Two" was filmed before "One".').waitFor()
+    await page.getByText('It sounds as if "One" was filmed last.').waitFor()
     await page.getByRole('button', { name: 'Plan it so' }).click()
     await page.getByText('The plan has its sections in another order now.').waitFor()
     await expect.poll(async () => sureIn(await tiesOnServer()).length, { timeout: 30_000 }).toBeGreaterThan(12)
@@ -160,12 +160,12 @@ describe('a session whose blocks were filmed in another order', () => {
   })
   it('is told what numbers its captions say that the score does not have', async () => {
     const captions = join(folder, 'numbers.vtt')
-    // In the first rest of 15 s, which begins at 41 s: 35 s of work follow, and not 45.
-    writeFileSync(captions, 'WEBVTT\n\n00:42.000 --> 00:45.000\nForty-five seconds of rope pulls\n')
+    // In the first rest of 15 s, which begins at 41 s: 35 s of work follow, and not 55.
+    writeFileSync(captions, 'WEBVTT\n\n00:42.000 --> 00:45.000\nFifty-five seconds of rope pulls\n')
     await addCaptions(captions)
     await page.getByText(/No call that marks a change stands/).waitFor()
     await page.getByRole('button', { name: 'How it ran' }).click()
-    await page.getByText(/"forty-five seconds of rope pulls" is said: nothing near Rope pull lasts 45 s/).waitFor()
+    await page.getByText(/"fifty-five seconds of rope pulls" is said: nothing near Rope pull lasts 55 s/).waitFor()
     await page.keyboard.press('Escape')
   })
 })
