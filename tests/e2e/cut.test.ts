@@ -6,7 +6,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { findCue, framesThatChange, probe, samplesOf } from './decode'
 import { startedDesk, type Desk } from './desk'
-import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
+import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-cut-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -28,14 +28,7 @@ const choose = async (fit: string): Promise<void> => {
 }
 
 it('shows what each fit would come to before one is chosen', async () => {
-  const id = await desk.open('One round filmed', ROUND_ONE_PLAN)
-  await page.goto(`${desk.url}/w/${id}/sync`)
-  await page.locator('input[type=file]').first().setInputFiles(film)
-  await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
-  await page
-    .getByTestId('sync-summary')
-    .getByText(/7 of 13 tied/)
-    .waitFor()
+  await tieRoundOne(desk, 'One round filmed', film)
   await page.getByRole('link', { name: 'Watch' }).click()
   await page.getByRole('button', { name: 'Cut: As filmed' }).click()
   const lengths = await page.getByRole('radio').allInnerTexts()

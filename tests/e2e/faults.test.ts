@@ -7,7 +7,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Desk } from './desk'
 import { addSection, FILM, startedJivet } from './jivet'
-import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
+import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-faults-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -42,14 +42,7 @@ const killAll = (words: string): void => {
 
 describe('a killed worker', () => {
   it('is replaced, and the render that it was at is done all the same', async () => {
-    const id = await new Desk(jivet.url, page).open('Rendered twice', ROUND_ONE_PLAN)
-    await page.goto(`${jivet.url}/w/${id}/sync`)
-    await page.locator('input[type=file]').first().setInputFiles(film)
-    await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 90_000 })
-    await page
-      .getByTestId('sync-summary')
-      .getByText(/7 of 13 tied/)
-      .waitFor()
+    await tieRoundOne(new Desk(jivet.url, page), 'Rendered twice', film)
     await page.getByRole('link', { name: 'Ship' }).click()
     await page.getByRole('button', { name: 'Render the video' }).click()
     await page

@@ -7,14 +7,14 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { OVERLAY } from '../../src/core/look/palette'
 import { startedDesk, type Desk } from './desk'
-import { filmRoundOne, ROUND_ONE_PLAN } from './roundOne'
+import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-look-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 const film = join(folder, 'round-one.mp4')
 beforeAll(() => filmRoundOne(film))
 
-let desk: Desk, page: Page, id: string
+let desk: Desk, page: Page
 startedDesk((opened) => {
   desk = opened
   page = opened.page
@@ -37,14 +37,7 @@ const coloured = (hex: string): Promise<{ left: number; right: number }> =>
   }, hex)
 
 it('is seen at once, and again after a reload', async () => {
-  id = await desk.open('Dressed', ROUND_ONE_PLAN)
-  await page.goto(`${desk.url}/w/${id}/sync`)
-  await page.locator('input[type=file]').first().setInputFiles(film)
-  await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
-  await page
-    .getByTestId('sync-summary')
-    .getByText(/7 of 13 tied/)
-    .waitFor()
+  await tieRoundOne(desk, 'Dressed', film)
   await page.getByRole('link', { name: 'Watch' }).click()
   await looks().waitFor()
   // Into the first work, whose count stands on the colour of work.

@@ -1,5 +1,6 @@
 // A small film of the demo's first round: in the break after it the camera was switched off.
 import { execFileSync } from 'node:child_process'
+import type { Desk } from './desk'
 import { FILM } from './jivet'
 
 const FILMED_S = 104
@@ -10,7 +11,7 @@ export function filmRoundOne(out: string): void {
 }
 
 /** What was meant to be filmed. */
-export const ROUND_ONE_PLAN = [
+const ROUND_ONE_PLAN = [
   'talk Welcome: about 10',
   'circuit Main: 2 rounds, 20 on, 10 off, 15 between, lead 5, last rest dropped',
   '  Jug lift (sides alternate)',
@@ -18,3 +19,17 @@ export const ROUND_ONE_PLAN = [
   '  Tiller twist (sides halves)',
   '',
 ].join('\n')
+
+/** Makes a workout of it, adds the film in Sync, and finds the changes that it has. @returns its id. */
+export async function tieRoundOne(desk: Desk, title: string, film: string): Promise<string> {
+  const { page, url } = desk
+  const id = await desk.open(title, ROUND_ONE_PLAN)
+  await page.goto(`${url}/w/${id}/sync`)
+  await page.locator('input[type=file]').first().setInputFiles(film)
+  await page.getByRole('button', { name: 'Find the changes' }).click({ timeout: 120_000 })
+  await page
+    .getByTestId('sync-summary')
+    .getByText(/7 of 13 tied/)
+    .waitFor()
+  return id
+}

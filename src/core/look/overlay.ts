@@ -111,7 +111,7 @@ class LaneReader {
     this.lastWork = lane.findLastIndex(({ segment, startMs, endMs }) => segment.kind === 'work' && endMs > startMs)
     this.fromMs = lane[0]?.startMs ?? 0
     this.lengthMs = (lane.at(-1)?.endMs ?? 0) - this.fromMs
-    this.isWholeKnown = this.lengthMs > 0 && lane.every((laid) => laid.segment.pace !== 'own' && !lastsAsGuessed(laid))
+    this.isWholeKnown = this.lengthMs > 0 && !lane.some(lastsAsGuessed)
   }
 
   changesOf(laid: ShownSegment, index: number): OverlayChange[] {
@@ -185,7 +185,7 @@ const GROUND_OF: Record<Segment['kind'], Ground> = {
 }
 const groundOf = ({ kind }: Segment): Ground => GROUND_OF[kind]
 
-/** A shorter name of one move; of several, of each. */
+/** A shorter name of one move; of several, of each. What a name is only taken for gives it none. */
 function shortOf({ label, moves }: Segment, cast: Cast): string {
   const short = moves.map((name) => cast(name).short || name).join(' + ')
   return short && short.length < label.length ? short : ''
@@ -221,9 +221,9 @@ function clockOf(lane: readonly ShownSegment[], index: number, countOf: Score['c
   return { startMs, endMs, plannedMs, isGuess: false }
 }
 
-/** It lasts until somebody is ready, and nothing but the plan says how long that was. */
+/** It lasts as long as somebody needs, and nothing but the plan says how long that was. */
 const lastsAsGuessed = ({ segment, startMs, endMs }: ShownSegment): boolean =>
-  segment.pace === 'open' && endMs - startMs === segment.durationMs
+  (segment.pace === 'open' || segment.pace === 'own') && endMs - startMs === segment.durationMs
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
   const instants = [startMs]

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { asPlanned, type ShownSegment } from '../cut/cut'
 import { expand } from '../expand/expand'
+import { moveSchema } from '../score/move'
 import { readShorthand } from '../shorthand/read'
 import { overlayAt, overlayChanges, type OverlayState } from './overlay'
 
@@ -127,6 +128,16 @@ describe('in a demonstration viewers read', () => {
   })
 })
 
+describe('a name that has to be short', () => {
+  it('is that of the move, and never that of one that it is only taken for', () => {
+    const { score, lane } = plan(`${CIRCUIT}  Deck-rail squat with a slow lantern reach\n`)
+    const known = { ...score, moves: [moveSchema.parse({ name: 'Deck-rail squat', short: 'Rail squat' })] }
+    expect(overlayAt(overlayChanges(lane, known), 6000)?.short).toBe('')
+    const plain = plan(`${CIRCUIT}  Deck-rail squat\n`)
+    expect(overlayAt(overlayChanges(plain.lane, known), 6000)?.short).toBe('Rail squat')
+  })
+})
+
 describe('of the whole viewers see', () => {
   it('how much is over, where its length is known', () => {
     const whole = `${CIRCUIT}  Jug lift\n  Keel hold\n`
@@ -136,7 +147,12 @@ describe('of the whole viewers see', () => {
       expect.closeTo(50, -1),
       99,
     ])
-    expect(at(`${whole}finisher Last: 1 round\n  10 Squat\n`, 10)?.passed).toBeNull()
+    const own = `${whole}finisher Last: 1 round\n  10 Squat\n`
+    expect(at(own, 10)?.passed).toBeNull()
+    // Footage tells how long the squats took.
+    const filmed = (lane: ShownSegment[]): ShownSegment[] =>
+      lane.map((laid) => (laid.segment.pace === 'own' ? { ...laid, endMs: laid.endMs + 700 } : laid))
+    expect(at(own, 10, filmed)?.passed).toBeGreaterThan(0)
   })
   it('the title of a section as it begins', () => {
     expect([1, 6].map((s) => [at(`${CIRCUIT}  Squat\n`, s)?.section, at(`${CIRCUIT}  Squat\n`, s)?.begins])).toEqual([
