@@ -4,9 +4,19 @@ import { defineConfig } from 'vitest/config'
 const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
 /** Tests of no server. */
-const CALM = ['takes', 'hearing', 'told', 'cli', 'hostile', 'engine', 'timebase', 'cut', 'gatherOnce', 'looks'].map(
-  (name) => `tests/${name}.test.ts`,
-)
+const CALM = [
+  'takes',
+  'hearing',
+  'told',
+  'cli',
+  'hostile',
+  'engine',
+  'timebase',
+  'cut',
+  'gatherOnce',
+  'looks',
+  'exports',
+].map((name) => `tests/${name}.test.ts`)
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },

@@ -35,9 +35,8 @@ import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plan
 import { whyTied } from '../src/core/words/en/hearing'
 import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
-import { writeChapters } from '../src/core/write/chapters'
+import { EXPORTS, type ExportName } from '../src/core/write/exports'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
-import { writeVtt } from '../src/core/write/vtt'
 import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
@@ -289,19 +288,15 @@ const trackCommand: Command = async (files, options) => {
 }
 
 const exportCommand: Command = async (files, options) => {
-  const { segments } = await expandFile(only(files, 1)[0])
-  const format = required(options.as, '--as vtt|chapters|csv')
-  const shown = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
-  switch (format) {
-    case 'vtt':
-      return print(writeVtt(shown))
-    case 'chapters':
-      return print(writeChapters(shown))
-    case 'csv':
-      return print(writeIntervalTable(segments))
-    default:
-      throw new UsageError(`--as ${format} is not known; known are vtt, chapters, csv`)
-  }
+  const [plan = ''] = only(files, 1)
+  const score = await naming(plan, readPlanFile(plan))
+  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
+  const names = Object.keys(EXPORTS) as ExportName[]
+  const format = required(options.as, `--as ${names.join('|')}`)
+  const name = names.find((one) => one === format)
+  if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
+  const lane = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
+  print(EXPORTS[name]({ lane, title: score.title }))
 }
 
 export const COMMANDS = {

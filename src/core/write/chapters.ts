@@ -7,13 +7,20 @@ import { roundOf, setOf } from '../words/en/names'
 /** Video hosts commonly ignore a list whose chapters are shorter than this. */
 const SHORTEST: Ms = 10_000
 
-interface Chapter {
+export interface Chapter {
   atMs: Ms
+  /** Without line breaks. */
   title: string
 }
 
-/** One line per section and round, in the published video's time. Each line ends with a line break. */
-export function writeChapters(lane: readonly ShownSegment[]): string {
+/** Each line ends with a line break. */
+export const writeChapters = (lane: readonly ShownSegment[]): string =>
+  chaptersOf(lane)
+    .map(({ atMs, title }) => `${formatClock(atMs)} ${title}\n`)
+    .join('')
+
+/** One per section and round, in the published video's time. */
+export function chaptersOf(lane: readonly ShownSegment[]): Chapter[] {
   const kept: Chapter[] = []
   for (const chapter of changesOfTitle(lane)) {
     const last = kept.at(-1)
@@ -22,7 +29,7 @@ export function writeChapters(lane: readonly ShownSegment[]): string {
     else if (chapter.atMs - last.atMs >= SHORTEST) kept.push(chapter)
     else last.title += ` / ${chapter.title}`
   }
-  return kept.map(({ atMs, title }) => `${formatClock(atMs)} ${title.replace(/\s+/g, ' ')}\n`).join('')
+  return kept.map(({ atMs, title }) => ({ atMs, title: title.replace(/\s+/g, ' ') }))
 }
 
 function changesOfTitle(lane: readonly ShownSegment[]): Chapter[] {
