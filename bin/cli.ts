@@ -13,6 +13,7 @@ const USAGE = `usage:
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
   jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
+  jivet render PLAN --out OUT.mp4 [--look NAME]
   jivet track  PLAN --out OUT.wav
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|markdown|json
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a

@@ -9,6 +9,7 @@ import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/s
 import { tieProblem, type Tie } from '../src/core/align/ties'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
+import { companionOf } from '../src/core/cut/companion'
 import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
 import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
 import { followed } from '../src/core/cut/follow'
@@ -17,7 +18,7 @@ import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { expand } from '../src/core/expand/expand'
 import { performanceOf, readFloorLog, type Performance } from '../src/core/floor/log'
 import { readCaptions } from '../src/core/hear/captions'
-import { timerBeeps, type TimerBeep } from '../src/core/hear/timerBeeps'
+import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import { readTypedPlan } from '../src/core/read/typedPlan'
 import { weightText } from '../src/core/score/formats/station'
@@ -35,6 +36,7 @@ import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plan
 import { whyTied } from '../src/core/words/en/hearing'
 import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
+import { evidenceText, round2, roundedEvidence } from './told'
 import { EXPORTS, type ExportName } from '../src/core/write/exports'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
@@ -193,26 +195,6 @@ const hearCommand: Command = async (files, options) => {
   for (const one of all) print(`${formatInstant(one.atMs)}  ${one.kind.padEnd(6)}  ${evidenceText(one)}`)
 }
 
-type Told = Evidence | TimerBeep
-
-/** Whole milliseconds and hertz, two digits of what is a share. */
-function roundedEvidence(one: Told): Told {
-  const told = { ...one, atMs: Math.round(one.atMs), strength: round2(one.strength) }
-  if ('durationMs' in told) told.durationMs = Math.round(told.durationMs)
-  if ('hz' in told) told.hz = Math.round(told.hz)
-  if ('boundaryLikelihood' in told) told.boundaryLikelihood = round2(told.boundaryLikelihood)
-  return told
-}
-
-function evidenceText(one: Told): string {
-  if ('boundaryLikelihood' in one)
-    return `${one.hz} Hz  ${one.durationMs} ms  ${one.boundaryLikelihood >= 0.5 ? 'change' : 'count'}`
-  if (one.kind === 'word') return `${one.word}  ${one.strength.toFixed(2)}`
-  if (one.kind === 'chirp') return `change ${one.code}`
-  if (one.kind === 'motion') return `${one.begins ? 'begins' : 'ends'}  ${one.strength.toFixed(2)}`
-  return 'durationMs' in one ? `until ${formatInstant(one.atMs + one.durationMs)}` : ''
-}
-
 const syncCommand: Command = async (files, options) => {
   const { plan, footage } = planAndFootage(files)
   const { segments } = await expandFile(plan)
@@ -258,15 +240,26 @@ const cutCommand: Command = async (files, options) => {
 }
 
 const renderCommand: Command = async (files, options) => {
-  const { plan, footage } = planAndFootage(files)
+  const [plan = '', ...footage] = files
+  if (!plan) throw new UsageError('expected a plan')
   const look = lookNamed(options.look)
   const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
   const score = await naming(plan, readPlanFile(plan))
   const { segments } = await naming(plan, Promise.resolve(score).then(expand))
-  const { reel, cut, shown } = await cutOf(segments, footage, options)
+  const { reel, cut, shown } = footage.length
+    ? await cutOf(segments, footage, options)
+    : { ...companionOf(segments), reel: [] }
   await intoPlace(out, (temporary) =>
     renderVideo({
-      ...{ reel, cut, shown, viewing: score, look, out: temporary, signal: options.signal },
+      ...{
+        reel,
+        cut,
+        shown,
+        viewing: { ...score, namesTalk: !reel.length },
+        look,
+        out: temporary,
+        signal: options.signal,
+      },
       onProgress: progressOnTerminal('render'),
     }),
   )
@@ -334,8 +327,6 @@ function fitFrom(fit = 'follow'): Fit {
   if (!known) throw new UsageError(`--fit ${fit} is not known; known are ${FITS.join(', ')}`)
   return known
 }
-
-const round2 = (value: number): number => Math.round(value * 100) / 100
 
 /** Puts the file's name in front of the place of what is wrong with it. */
 async function naming<T>(file: string, work: Promise<T>): Promise<T> {

@@ -7,7 +7,7 @@ import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { ofKind, type Evidence } from '../src/core/evidence'
 import type { SyncResult } from '../src/core/align/sync'
-import { probe } from './e2e/decode'
+import { probe, samplesOf } from './e2e/decode'
 import { FILM, FILMS, truthOf } from './e2e/jivet'
 
 const PLAN = 'demo/deck-hours.jivet.json'
@@ -62,6 +62,20 @@ describe('expand and export', () => {
     for (const [at, { fromMs }] of work.entries()) if (at) expect(fromMs).toBe(work[at - 1]?.untilMs)
     expect(jivet('overlay', PLAN).out).toMatch(/ Jug lift {2}left {2}Round 1 of 2/)
   })
+  it('draws the plan itself where there is no footage, to the frame as long as planned', () => {
+    const plan = write(
+      'companion.score.txt',
+      'talk Welcome: about 3\ncircuit Main: 1 round, 6 on, 4 off, last rest kept\n  Jug lift (sides none)\n',
+    )
+    const out = join(folder, 'companion.mp4')
+    expect(jivet('render', plan, '--out', out, '--look', 'lantern').code).toBe(0)
+    expect(probe(out)).toMatchObject({ video: { frames: 13 * 30, width: 1280, height: 720, rate: '30/1' } })
+    const samples = samplesOf(out)
+    // The first second of work begins with its tone; the talk before it has none.
+    const loudest = (fromS: number, toS: number): number =>
+      samples.slice(fromS * 48_000, toS * 48_000).reduce((most, one) => Math.max(most, Math.abs(one)), 0)
+    expect([loudest(0.2, 2.8) < 0.02, loudest(3, 3.3) > 0.2]).toEqual([true, true])
+  }, 60_000)
   it('names the looks that there are where it is asked for another', () => {
     const { code, err } = jivet('render', PLAN, PLAN, '--out', join(folder, 'x.mp4'), '--look', 'poster')
     expect([code, err.split('\n')[0]]).toEqual([

@@ -11,7 +11,7 @@ import { ENCODER, QUIET } from './encoding'
 import { footageInput, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import { progressReader } from './progress'
-import type { PictureParts, RenderJob } from './renderJob'
+import { DRAWN, type PictureParts, type RenderJob } from './renderJob'
 import { renderPieces } from './renderPieces'
 import { renderSound } from './renderSound'
 import { drawStrip, measuringSurface } from './strip'
@@ -24,8 +24,7 @@ import { runTool } from './tool'
  */
 export async function renderVideo(job: RenderJob): Promise<void> {
   const { cut, reel } = job
-  const facts = reel[0]?.facts
-  if (!facts) throw new Problem({ code: 'stored-file-gone' })
+  const facts = reel[0]?.facts ?? DRAWN
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal

@@ -13,8 +13,15 @@ export interface RecordedFile {
   facts: FootageFacts
 }
 
+/** The form of a video that no footage gives one. */
+export const DRAWN: FootageFacts = {
+  ...{ durationMs: 0, zeroS: 0, pictureFromMs: 0, soundFromMs: 0, recordedMs: null },
+  ...{ width: 1280, height: 720, rate: { num: 30, den: 1 }, videoCodec: 'h264' },
+  ...{ audioCodec: null, audioRate: 48_000, audioChannels: 1, browserPlayable: true, brokenEnd: false },
+}
+
 export interface RenderJob {
-  /** The files in order; the video has the first one's size and rate. */
+  /** The files in order; the video has the first one's size and rate. Without any, it is drawn (`DRAWN`). */
   reel: readonly RecordedFile[]
   cut: Cut
   /** The segments in the cut's output time. */

@@ -42,7 +42,10 @@ export interface OverlayState extends Counters {
 }
 
 /** How a workout is shown, and the facts of its own moves. */
-export type Viewing = Pick<Score, 'count' | 'countOf' | 'moves'>
+export interface Viewing extends Pick<Score, 'count' | 'countOf' | 'moves'> {
+  /** Nobody is seen talking, so talk has its name. Default: it has none. */
+  namesTalk?: boolean
+}
 const USUAL: Viewing = { count: 'down', countOf: 'filmed', moves: [] }
 /** Work that ran so near to its plan shows the number that was announced. */
 const HOLDS_PLAN_MS: Ms = 1500
@@ -68,7 +71,8 @@ export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<V
   const reader = new LaneReader(lane, { ...USUAL, ...viewing })
   lane.forEach((laid, index) => {
     if (laid.endMs <= laid.startMs) return
-    if (laid.segment.kind === 'talk' && !laid.segment.moves.length) changes.push({ fromMs: laid.startMs, state: null })
+    const isSaid = laid.segment.kind === 'talk' && !laid.segment.moves.length
+    if (isSaid && !viewing.namesTalk) changes.push({ fromMs: laid.startMs, state: null })
     else changes.push(...reader.changesOf(laid, index))
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
