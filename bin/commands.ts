@@ -2,6 +2,7 @@
 import { readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { extname } from 'node:path'
 import { z } from 'zod'
+import type { Score } from '../src/core/score/score'
 import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { filesInRow } from '../src/core/filesInRow'
 import { joinedReel, type ReelFile } from '../src/core/align/reel'
@@ -171,9 +172,8 @@ const cuesCommand: Command = async (files, options) => {
 
 const overlayCommand: Command = async (files, options) => {
   const [plan = ''] = only(files, 1)
-  const score = await naming(plan, readPlanFile(plan))
-  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
-  const shown = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
+  const { score, segments } = await scoreIn(plan)
+  const shown = await laneOf(segments, options)
   const states = tellOverlay(shown, score)
   if (options.json) return printJson({ states })
   for (const { fromMs, count, label, side, counters, next, lines } of states)
@@ -244,8 +244,7 @@ const renderCommand: Command = async (files, options) => {
   if (!plan) throw new UsageError('expected a plan')
   const look = lookNamed(options.look)
   const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
-  const score = await naming(plan, readPlanFile(plan))
-  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
+  const { score, segments } = await scoreIn(plan)
   const { reel, cut, shown } = footage.length
     ? await cutOf(segments, footage, options)
     : { ...companionOf(segments), reel: [] }
@@ -280,15 +279,25 @@ const trackCommand: Command = async (files, options) => {
   )
 }
 
-const exportCommand: Command = async (files, options) => {
-  const [plan = ''] = only(files, 1)
+/** A plan as it is written, and unfolded. */
+async function scoreIn(plan: string): Promise<{ score: Score; segments: Segment[] }> {
   const score = await naming(plan, readPlanFile(plan))
   const { segments } = await naming(plan, Promise.resolve(score).then(expand))
+  return { score, segments }
+}
+
+/** The segments where a sync file has them, else as planned. */
+const laneOf = async (segments: Segment[], { sync }: Options): Promise<ShownSegment[]> =>
+  sync ? shownFrom(segments, sync) : asPlanned(segments)
+
+const exportCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const { score, segments } = await scoreIn(plan)
   const names = Object.keys(EXPORTS) as ExportName[]
   const format = required(options.as, `--as ${names.join('|')}`)
   const name = names.find((one) => one === format)
   if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
-  const lane = options.sync ? await shownFrom(segments, options.sync) : asPlanned(segments)
+  const lane = await laneOf(segments, options)
   print(EXPORTS[name]({ lane, title: score.title }))
 }
 

@@ -44,7 +44,7 @@ export function numbersIn(clause: readonly Word[], text: string): EvidenceOf<'sa
       .map((part) => ({ ...word, text: part })),
   )
   const found: EvidenceOf<'said'>[] = []
-  let minutes: { end: number; amount: number } | null = null
+  let minutesEnd: number | null = null
   words.forEach((word, at) => {
     const unit = UNITS.get(word.text)
     const number = unit && numberBefore(words, at)
@@ -53,11 +53,11 @@ export function numbersIn(clause: readonly Word[], text: string): EvidenceOf<'sa
     const counted = unit === 'minutes' ? 'seconds' : unit
     const amount = unit === 'minutes' ? number.amount * 60 : number.amount
     // "One minute thirty seconds", "one minute and thirty seconds": one length.
-    if (unit === 'seconds' && minutes && number.from - minutes.end <= 2) {
+    if (unit === 'seconds' && minutesEnd !== null && number.from - minutesEnd <= 2) {
       const last = found.pop()
       if (last) found.push({ ...last, amount: last.amount + amount })
     } else found.push({ kind: 'said', atMs, spreadMs, strength: STRENGTH, amount, counted, text })
-    minutes = unit === 'minutes' ? { end: at, amount } : null
+    minutesEnd = unit === 'minutes' ? at : null
   })
   return found
 }

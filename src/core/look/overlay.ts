@@ -100,6 +100,8 @@ export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayS
 class LaneReader {
   private readonly counters: Counters[]
   private readonly cast: Cast
+  /** Of each, whether it is of another length than the one before of its kind. */
+  private readonly differs: boolean[]
   private readonly lastWork: number
   private readonly fromMs: Ms
   private readonly lengthMs: Ms
@@ -112,6 +114,7 @@ class LaneReader {
   ) {
     this.counters = countersIn(lane)
     this.cast = castOf(viewing.moves)
+    this.differs = differing(lane)
     this.lastWork = lane.findLastIndex(({ segment, startMs, endMs }) => segment.kind === 'work' && endMs > startMs)
     this.fromMs = lane[0]?.startMs ?? 0
     this.lengthMs = (lane.at(-1)?.endMs ?? 0) - this.fromMs
@@ -147,8 +150,7 @@ class LaneReader {
     const segment = this.lane[next ?? -1]?.segment
     if (next === undefined || !segment) return NOTHING_NEXT
     const nextMs = segment.estimated ? null : segment.durationMs
-    const before = this.lane.slice(0, next).findLast((one) => one.segment.kind === segment.kind)
-    return { next: nameOf(segment), nextMs, nextDiffers: nextMs !== null && before?.segment.durationMs !== nextMs }
+    return { next: nameOf(segment), nextMs, nextDiffers: nextMs !== null && (this.differs[next] ?? false) }
   }
 
   private stateAt(
@@ -253,10 +255,23 @@ function sideAt({ side, firstSide }: ShownSegment['segment'], firstHalf: boolean
   return side === 'left' || side === 'right' ? side : null
 }
 
+/** Of each interval, whether the plan gives it another length than the one before of its kind. */
+function differing(lane: readonly ShownSegment[]): boolean[] {
+  const before = new Map<Segment['kind'], Ms>()
+  return lane.map(({ segment: { kind, durationMs } }) => {
+    const differs = before.get(kind) !== durationMs
+    before.set(kind, durationMs)
+    return differs
+  })
+}
+
 /** The next interval that lasts, whatever it is; nothing where talk or the end comes first. */
 function following(lane: readonly ShownSegment[], index: number): number | undefined {
-  const at = lane.findIndex(({ startMs, endMs }, place) => place > index && endMs > startMs)
-  return lane[at] && lane[at].segment.kind !== 'talk' ? at : undefined
+  for (let ahead = index + 1; ahead < lane.length; ahead++) {
+    const laid = lane[ahead]
+    if (laid && laid.endMs > laid.startMs) return laid.segment.kind === 'talk' ? undefined : ahead
+  }
+  return undefined
 }
 
 /**

@@ -1,11 +1,11 @@
 // As little as can be, as large as can be, for a phone on the floor: the count across the top, one line below it, and a
 // band at the foot with what calls.
-import { viewerTexts as words } from '../../words/en/viewers'
 import { STAFF_STEPS, type OverlayState } from '../overlay'
 import { drawTypeset, typeset, type Typeset } from '../typeset'
 import {
   countKey,
   countText,
+  drawCountText,
   DISPLAY,
   drawPennant,
   hasCount,
@@ -99,17 +99,11 @@ function drawCount(pen: Pen, state: OverlayState): void {
   surface.lineTo(left, COUNT_HEIGHT - 3)
   surface.closePath()
   surface.fill()
-  const text = countText(state)
-  const size = Math.min(COUNT_SIZE, (COUNT_SIZE * 2.3) / Math.max(2, text.length))
-  surface.fillStyle = digits
-  surface.textAlign = 'center'
-  surface.textBaseline = 'alphabetic'
-  surface.font = DISPLAY.replace('%', String(size))
-  surface.fillText(text, width / 2, COUNT_HEIGHT / 2 + size * 0.355 - (state.count === null ? 3 : 1.5))
-  if (state.count === null) {
-    surface.font = STRONG.replace('%', '7')
-    surface.fillText(words.reps, width / 2, COUNT_HEIGHT - 2)
-  }
+  const size = Math.min(COUNT_SIZE, (COUNT_SIZE * 2.3) / Math.max(2, countText(state).length))
+  drawCountText(pen, state, {
+    ...{ x: width / 2, y: COUNT_HEIGHT / 2 - 1.5, size, colour: digits },
+    reps: { raised: 1.5, wordSize: 7, wordY: COUNT_HEIGHT - 2 },
+  })
   if (state.staff === null) return
   const wide = BOX_WIDTH - 10
   surface.globalAlpha = 0.25

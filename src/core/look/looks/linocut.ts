@@ -1,13 +1,13 @@
 // A printed block with the count and a tide staff at the foot, a plate across the picture with move, side, counters and
 // what is next, and strips of paper above it.
-import { viewerTexts as words } from '../../words/en/viewers'
 import { STAFF_STEPS, type OverlayState } from '../overlay'
 import type { Surface } from '../surface'
 import { drawTypeset, LEADING, typeset, type Typeset } from '../typeset'
 import {
   beyond,
   countKey,
-  countText,
+  drawCountText,
+  sizeByLetters,
   DISPLAY,
   drawMarks,
   drawPennant,
@@ -148,24 +148,16 @@ function drawStrips({ surface, tone }: Pen, { left, height, strips }: Plate): vo
   }
 }
 
-function drawBlock({ surface, tone }: Pen, state: OverlayState): void {
+function drawBlock(pen: Pen, state: OverlayState): void {
   if (!hasCount(state)) return
+  const { surface, tone } = pen
   const { block, digits } = tone.grounds[state.ground]
   surface.fillStyle = block
   cutBlock(surface)
-  surface.fillStyle = digits
-  const text = countText(state)
-  surface.textAlign = 'center'
-  surface.textBaseline = 'alphabetic'
-  const size = text.length < 3 ? COUNT_SIZE : text.length < 4 ? 12.4 : 8.6
-  surface.font = DISPLAY.replace('%', String(size))
-  const middle = STAFF_WIDTH + 0.7 + (BLOCK_WIDTH - STAFF_WIDTH) / 2
-  const raised = state.count === null ? 2 : 0
-  surface.fillText(text, middle, -BLOCK_HEIGHT / 2 + size * 0.355 - raised)
-  if (state.count === null) {
-    surface.font = STRONG.replace('%', '3.9')
-    surface.fillText(words.reps, middle, -FOOT)
-  }
+  drawCountText(pen, state, {
+    ...{ x: STAFF_WIDTH + 0.7 + (BLOCK_WIDTH - STAFF_WIDTH) / 2, y: -BLOCK_HEIGHT / 2, colour: digits },
+    ...{ size: sizeByLetters(state, COUNT_SIZE), reps: { raised: 2, wordSize: 3.9, wordY: -FOOT } },
+  })
   if (state.staff !== null) drawStaff(surface, state.staff, digits)
 }
 

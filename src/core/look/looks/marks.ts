@@ -3,7 +3,7 @@ import { viewerTexts as words } from '../../words/en/viewers'
 import type { Marks } from '../counters'
 import { PASSED_STEPS, type OverlayState } from '../overlay'
 import { FONTS } from '../palette'
-import { LEADING, typeset, type Face, type Typeset } from '../typeset'
+import { faceAt, LEADING, typeset, type Face, type Typeset } from '../typeset'
 import type { ViewerLine } from '../viewerLines'
 import type { Part, Pen } from './part'
 
@@ -27,6 +27,38 @@ export const repsBeside = ({ reps, count }: OverlayState): string => (reps !== n
 export function countText({ count, reps }: OverlayState): string {
   const value = count ?? reps ?? 0
   return count === null || value < 600 ? String(value) : `${Math.ceil(value / 60)}m`
+}
+
+/** Two digits are as large as can be; more are as wide as the two. */
+export function sizeByLetters(state: OverlayState, size: number): number {
+  const { length } = countText(state)
+  return length < 3 ? size : length < 4 ? 12.4 : 8.6
+}
+
+interface CountPlace {
+  /** The middle of the digits. */
+  x: number
+  y: number
+  size: number
+  colour: string
+  /** Where reps stand in the place of a count, so much higher, with their word at `wordY`. */
+  reps: { raised: number; wordSize: number; wordY: number }
+}
+
+/** Half of a digit's height, in shares of its font's size. */
+const HALF_DIGIT = 0.355
+
+/** The count, or reps with their word below. */
+export function drawCountText({ surface }: Pen, state: OverlayState, { x, y, size, colour, reps }: CountPlace): void {
+  const areReps = state.count === null
+  surface.fillStyle = colour
+  surface.textAlign = 'center'
+  surface.textBaseline = 'alphabetic'
+  surface.font = faceAt(DISPLAY, size)
+  surface.fillText(countText(state), x, y + size * HALF_DIGIT - (areReps ? reps.raised : 0))
+  if (!areReps) return
+  surface.font = faceAt(STRONG, reps.wordSize)
+  surface.fillText(words.reps, x, reps.wordY)
 }
 
 /** "Next: Keel hold, left, 40 s"; the length only where it is another than before. */

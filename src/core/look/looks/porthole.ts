@@ -1,11 +1,11 @@
 // A round window with the count high at the right, whose brass rim goes dark as time runs out; move, side and what is
 // next on tags with round ends that stack up from the foot.
-import { viewerTexts as words } from '../../words/en/viewers'
 import { STAFF_STEPS, type OverlayState } from '../overlay'
 import { drawTypeset, LEADING, typeset, type Face, type Typeset } from '../typeset'
 import {
   countKey,
-  countText,
+  drawCountText,
+  sizeByLetters,
   DISPLAY,
   drawMarks,
   drawPennant,
@@ -167,23 +167,10 @@ function drawWindow(pen: Pen, state: OverlayState): void {
     surface.arc(x + away * Math.cos(turn), y + away * Math.sin(turn), size, 0, 2 * Math.PI)
     surface.fill()
   }
-  drawCount(pen, state, digits)
-}
-
-function drawCount(pen: Pen, state: OverlayState, digits: string): void {
-  const { surface } = pen
-  const { x, y } = centreOf(pen)
-  const text = countText(state)
-  const size = text.length < 3 ? COUNT_SIZE : text.length < 4 ? 12.4 : 8.6
-  surface.fillStyle = digits
-  surface.textAlign = 'center'
-  surface.textBaseline = 'alphabetic'
-  surface.font = DISPLAY.replace('%', String(size))
-  const raised = state.count === null ? 1.6 : 0
-  surface.fillText(text, x, y + size * 0.355 - raised)
-  if (state.count !== null) return
-  surface.font = STRONG.replace('%', '3.6')
-  surface.fillText(words.reps, x, y + 9)
+  drawCountText(pen, state, {
+    ...{ x, y, colour: digits, size: sizeByLetters(state, COUNT_SIZE) },
+    reps: { raised: 1.6, wordSize: 3.6, wordY: y + 9 },
+  })
 }
 
 function disc(pen: Pen, radius: number): void {

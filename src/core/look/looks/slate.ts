@@ -1,11 +1,11 @@
 // A slate at the side of the picture, at its foot in an upright one, with everything large: for a screen across the
 // room. The picture keeps the rest for whoever moves.
-import { viewerTexts as words } from '../../words/en/viewers'
 import { STAFF_STEPS, type OverlayState } from '../overlay'
 import { drawTypeset, LEADING, typeset, type Face, type Typeset } from '../typeset'
 import {
   countKey,
   countText,
+  drawCountText,
   DISPLAY,
   drawMarks,
   drawPennant,
@@ -180,19 +180,11 @@ function drawCount(pen: Pen, state: OverlayState): void {
   const { block, digits } = tone.grounds[state.ground]
   surface.fillStyle = block
   surface.fillRect(count.x, count.y, count.width, count.height)
-  const text = countText(state)
-  const size = Math.min(COUNT_SIZE, (COUNT_SIZE * 2.15) / Math.max(2, text.length))
-  surface.fillStyle = digits
-  surface.textAlign = 'center'
-  surface.textBaseline = 'alphabetic'
-  surface.font = DISPLAY.replace('%', String(size))
-  const middle = { x: count.x + count.width / 2, y: count.y + (count.height - CHALK) / 2 }
-  const raised = state.count === null ? 2.5 : 0
-  surface.fillText(text, middle.x, middle.y + size * 0.355 - raised)
-  if (state.count === null) {
-    surface.font = STRONG.replace('%', '5')
-    surface.fillText(words.reps, middle.x, count.y + count.height - CHALK - 2)
-  }
+  const size = Math.min(COUNT_SIZE, (COUNT_SIZE * 2.15) / Math.max(2, countText(state).length))
+  drawCountText(pen, state, {
+    ...{ x: count.x + count.width / 2, y: count.y + (count.height - CHALK) / 2, size, colour: digits },
+    reps: { raised: 2.5, wordSize: 5, wordY: count.y + count.height - CHALK - 2 },
+  })
   if (state.staff !== null) drawChalk(pen, state.staff, count, digits)
 }
 
