@@ -1,7 +1,8 @@
 // `jivet COMMAND ...`: parses the call, runs one command, maps what went wrong to an exit code.
 import { parseArgs } from 'node:util'
 import { Problem, type ProblemCode } from '../src/core/problem'
-import { COMMANDS, UsageError } from './commands'
+import { UsageError } from './call'
+import { COMMANDS } from './commands'
 
 const USAGE = `usage:
   jivet expand PLAN [--json | --csv]

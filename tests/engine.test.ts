@@ -8,7 +8,7 @@ import type { Cut, ShownSegment } from '../src/core/cut/cut'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
-import type { Mix } from '../src/core/sound/mix'
+import { USUAL_MIX, type Mix } from '../src/core/sound/mix'
 import { circuit, score, station } from '../src/core/testing'
 import { gatherEvidence } from '../src/engine/gather'
 import { listenTo } from '../src/engine/listen'
@@ -215,9 +215,10 @@ describe('rendering', () => {
       // The footage hums at 300 Hz, a go begins at 990 Hz when the lead-in ends.
       return { voice: levelAt(out, 300, 200), cue: levelAt(out, 990, 1020) }
     }
-    const usual = await render({ voice: 1, cues: 1, cuesOn: true })
-    const quiet = await render({ voice: 0.25, cues: 0.5, cuesOn: true })
-    const off = await render({ voice: 1, cues: 1, cuesOn: false })
+    const asIs: Mix = { ...USUAL_MIX, target: 'asIs', cueLu: 0 }
+    const usual = await render(asIs)
+    const quiet = await render({ ...asIs, voice: 0.25, cueLu: -6 })
+    const off = await render({ ...asIs, cuesOn: false })
     expect(quiet.voice / usual.voice).toBeCloseTo(0.25, 1)
     expect(quiet.cue / usual.cue).toBeCloseTo(0.5, 1)
     expect(off.cue).toBeLessThan(usual.cue / 20)

@@ -34,6 +34,8 @@ startedDatabase(async (url) => {
     '010_reel_files.sql',
     '011_looks.sql',
     '012_said_numbers.sql',
+    '013_cues.sql',
+    '014_proof.sql',
   ])
 })
 

@@ -14,6 +14,7 @@ import { makeProxy } from '../src/engine/proxy'
 import { probeFootage } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { framesThatChange } from './e2e/decode'
+import { USUAL_MIX } from '../src/core/sound/mix'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-timebase-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -106,7 +107,7 @@ describe.each([...FILMS.map(([name]) => name), 'irregular.mkv', 'shifted.ts'])('
 
     const { segments } = expand(score(circuit({ workMs: 3000, restMs: 1000 })))
     const film = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], facts.durationMs)
-    const mix = { voice: 1, cues: 0, cuesOn: false }
+    const mix = { ...USUAL_MIX, cuesOn: false, target: 'asIs' } as const
     await renderVideo({ reel: [{ path, facts }], ...film, mix, out: at('out.mp4') })
     expect(Math.abs(flashMs(at('out.mp4')) - heardMs), 'flash of the render').toBeLessThanOrEqual(41)
     expect(Math.abs(toneMs(at('out.mp4')) - heardMs), 'tone of the render').toBeLessThan(25)

@@ -125,7 +125,7 @@ type ProblemOfFootage =
   | { code: 'tie-outside'; tie: string; atMs: Ms; footageMs: Ms }
   | { code: 'tie-twice'; tie: string }
   | { code: 'not-stitched' | 'cut-empty' }
-  | { code: 'nothing-heard' }
+  | { code: 'nothing-heard' | 'nothing-said' }
 
 type ProblemOfWork =
   | { code: 'not-found'; what: Thing }

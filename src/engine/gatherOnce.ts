@@ -2,20 +2,19 @@
 // the server, a second command after the first, the same film in another workout. It can be thrown away at any time.
 import { randomUUID } from 'node:crypto'
 import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
-import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
 import { evidenceSchema, EVIDENCE_VERSION } from '../core/evidence'
 import { packPeaks, unpackPeaks } from '../core/hear/peaks'
 import { DAY, type Ms } from '../core/units'
+import { cacheFolder } from './cache'
 import { gatherEvidence, type Gathered } from './gather'
 import type { ListenOptions } from './listen'
 import type { FootageFacts } from './probe'
 
 const KEPT_MS: Ms = 90 * DAY
 
-const folder = (): string =>
-  join(process.env.XDG_CACHE_HOME ?? join(homedir(), '.cache'), 'jivet', `heard-${EVIDENCE_VERSION}`)
+const folder = (): string => cacheFolder(`heard-${EVIDENCE_VERSION}`)
 
 const keptSchema = z.object({ evidence: evidenceSchema.array(), peaks: z.base64().nullable() })
 

@@ -40,7 +40,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
     const [picture] = await allOf(halt, [
       drawPicture(job, { ...parts, folder, signal }),
-      renderSound(job, { asIs, facts, out: sound, signal }).then(() => []),
+      renderSound(job, { facts, out: sound, signal }).then(() => []),
     ])
     await runTool(
       'ffmpeg',

@@ -1,4 +1,5 @@
 // What a video is rendered from.
+import type { CueAsk } from '../core/cue/cues'
 import type { Cut, ShownSegment } from '../core/cut/cut'
 import type { Layer } from '../core/look/drawOverlay'
 import type { LookWish } from '../core/look/looks/family'
@@ -11,6 +12,8 @@ import type { FootageFacts } from './probe'
 export interface RecordedFile {
   path: string
   facts: FootageFacts
+  /** How loud it is, where that was measured already: `engine/loudness`. */
+  loudness?: Float32Array | null
 }
 
 /** The form of a video that no footage gives one. */
@@ -30,8 +33,12 @@ export interface RenderJob {
   viewing?: Viewing
   /** Default: the usual one. */
   look?: LookWish
-  /** Default: both as they are. */
+  /** Default: the usual one. */
   mix?: Mix
+  /** What is heard besides the footage. Default: the usual tones. */
+  cueAsk?: CueAsk
+  /** Files of lines that the coach recorded. */
+  recordings?: ReadonlyMap<string, string>
   out: string
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string

@@ -1,109 +1,177 @@
-// The sound of a video: the footage's own through the cut, with the cues mixed in.
+// The sound of a video: the footage's own through the cut, with the cues mixed in, at the loudness that was asked for.
 import { once } from 'node:events'
-import { Readable, type Writable } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
-import { cuesFor } from '../core/cue/cues'
+import type { Writable } from 'node:stream'
+import { cueSheet, linesIn } from '../core/cue/cues'
+import type { Cue } from '../core/cue/cue'
+import { USUAL_CUES } from '../core/cue/wishes'
+import { filmEnergies } from '../core/cut/heard'
 import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
-import { cueLevel, USUAL_MIX, type Mix } from '../core/sound/mix'
-import { cueTrack } from '../core/sound/track'
-import type { Hertz, Ms } from '../core/units'
+import { Limiter } from '../core/sound/limiter'
+import { gainOf } from '../core/sound/loudness'
+import {
+  CEILING_DB,
+  duckedSteps,
+  duckingFor,
+  ENCODER_ROOM,
+  gainsFor,
+  GainWalk,
+  MIX_RATE,
+  USUAL_MIX,
+  type GainPoint,
+  type Gains,
+} from '../core/sound/mix'
+import { cueEnergies, CueTrack, type Heard } from '../core/sound/track'
+import { tone } from '../core/sound/voiced'
+import type { Ms, Samples } from '../core/units'
 import { QUIET, SOUND_ENCODER } from './encoding'
-import { footageFrom, footageInput, patience } from './input'
+import { footageFrom, patience } from './input'
+import { channelsOf, loudnessOf } from './loudness'
 import type { FootageFacts } from './probe'
 import type { RecordedFile, RenderJob } from './renderJob'
 import { sampleReader } from './samples'
+import { linesAloud } from './lines'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 interface SoundParts {
-  /** One footage, as it is: read by the encoder itself. */
-  asIs: boolean
   facts: FootageFacts
   out: string
   signal: AbortSignal
 }
 
-export async function renderSound(job: RenderJob, { asIs, facts, out, signal }: SoundParts): Promise<void> {
-  const { reel, cut, shown, mix = USUAL_MIX } = job
-  const format: Format = {
-    rate: facts.audioRate === 44_100 ? 44_100 : 48_000,
-    channels: facts.audioChannels === 1 ? 1 : 2,
-  }
-  const hasSound = reel.some((file) => file.facts.audioCodec !== null)
-  const spoken = !hasSound ? [] : asIs ? ['-vn', ...footageInput(reel[0]?.path ?? '')] : rawInput(format, 4)
-  const filter = soundFilter(format, mix, hasSound ? (asIs ? soundOnTime(facts) : 'anull') : null)
+/** What is heard, decided before a sample is mixed. */
+export interface SoundPlan {
+  cues: readonly Cue[]
+  heard: Heard
+  gains: Gains
+  ducking: readonly GainPoint[]
+}
+
+export async function renderSound(job: RenderJob, { facts, out, signal }: SoundParts): Promise<void> {
+  const channels = channelsOf(facts.audioChannels)
+  const plan = await soundPlan(job, signal)
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, ...COPY_TIMES, ...rawInput({ ...format, channels: 1 }, 3), ...spoken],
-      ...['-filter_complex', filter, '-map', '[sound]', ...SOUND_ENCODER, '-f', 'mp4', out],
+      ...[...QUIET, '-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(channels), '-i', 'pipe:3'],
+      ...[...SOUND_ENCODER, '-f', 'mp4', out],
     ],
     {
       signal,
-      limitMs: patience(cut.outMs, 30),
-      extraPipes: hasSound && !asIs ? 2 : 1,
-      feed: async (child) => {
-        const [, , , cues, film] = child.stdio
-        const track = cueTrack(cuesFor(shown), cut.outMs, format.rate)
-        await Promise.all([
-          pipeline(Readable.from(bytesOf(track)), cues as Writable),
-          film && pourFilm(job, { format, signal }, film as Writable),
-        ])
-      },
+      limitMs: patience(job.cut.outMs, 30),
+      extraPipes: 1,
+      feed: (child) => pourMix(job, { plan, channels, signal }, child.stdio[3] as Writable),
     },
   )
 }
 
-interface Format {
-  rate: Hertz
-  channels: 1 | 2
-}
-
-const rawInput = ({ rate, channels }: Format, pipe: number): string[] => [
-  ...['-f', 'f32le', '-ar', String(rate), '-ac', String(channels), '-i', `pipe:${pipe}`],
-]
-
-/** The cue track is input 0 and exactly as long as the picture, so the mix is too; the footage is input 1. */
-function soundFilter({ rate, channels }: Format, mix: Mix, spoken: string | null): string {
-  const layout = channels === 1 ? 'mono' : 'stereo'
-  const shape = `aformat=sample_fmts=fltp:sample_rates=${rate}:channel_layouts=${layout}`
-  const cues = `[0:a]${layout === 'stereo' ? 'pan=stereo|c0=c0|c1=c0,' : ''}${shape},volume=${cueLevel(mix)}`
-  if (spoken === null) return `${cues}[sound]`
-  return (
-    `${cues}[cues];[1:a:0]${spoken},${shape},volume=${mix.voice}[spoken];` +
-    `[cues][spoken]amix=inputs=2:duration=first:dropout_transition=0:normalize=0,alimiter=limit=0.95:level=0:attack=1:release=60:latency=1[sound]`
+/** @throws Problem of whatever speaks, or of a footage that cannot be read. */
+export async function soundPlan(job: RenderJob, signal: AbortSignal): Promise<SoundPlan> {
+  const { reel, cut, shown, cueAsk = {}, mix = USUAL_MIX } = job
+  const { family, voice } = cueAsk.wishes ?? USUAL_CUES
+  const lines = await linesAloud(voice, linesIn(shown, cueAsk), { recordings: job.recordings, signal })
+  const { cues } = cueSheet(shown, { ...cueAsk, lineMs: lines.lengths, recorded: new Set(lines.lengths.keys()) })
+  const tones = new Map<string, Float32Array>()
+  const heard: Heard = (cue) => {
+    if (cue.line !== null) return lines.samples.get(cue.line) ?? null
+    const known = tones.get(cue.sound) ?? tone(family, cue.sound, MIX_RATE)
+    tones.set(cue.sound, known)
+    return known
+  }
+  const files = await Promise.all(reel.map((file) => file.loudness ?? loudnessOf(file, signal)))
+  const ducking = duckingFor(
+    cues.filter(({ line }) => line !== null),
+    mix.cuesOn ? mix.duckDb : 0,
   )
+  const gains = gainsFor(
+    {
+      film: filmEnergies(cut, files),
+      cues: cueEnergies(cues, heard, cut.outMs, MIX_RATE),
+      ducked: duckedSteps(ducking, cut.outMs),
+    },
+    mix,
+  )
+  return { cues, heard, gains, ducking }
 }
 
-function* bytesOf(blocks: Iterable<Float32Array>): Generator<Buffer> {
-  for (const block of blocks) yield bytes(block)
+interface Pouring {
+  plan: SoundPlan
+  channels: 1 | 2
+  signal: AbortSignal
+}
+
+/** The whole mix, to the sample as long as the output. */
+async function pourMix(job: RenderJob, pouring: Pouring, pipe: Writable): Promise<void> {
+  const { plan, channels } = pouring
+  const closed = new AbortController()
+  pipe.once('close', () => closed.abort())
+  const track = new CueTrack(plan.cues, plan.heard, MIX_RATE)
+  const walk = new GainWalk(plan.ducking)
+  const limiter = new Limiter(MIX_RATE, channels, gainOf(CEILING_DB - ENCODER_ROOM))
+  const total: Samples = Math.round((job.cut.outMs * MIX_RATE) / 1000)
+  let at: Samples = 0
+  let early: Samples = limiter.latency
+  const write = async (block: Float32Array): Promise<void> => {
+    const own = block.subarray(Math.min(block.length, early * channels))
+    early -= (block.length - own.length) / channels
+    if (own.length && !pipe.write(bytes(own))) await once(pipe, 'drain', { signal: closed.signal })
+  }
+  const pour = async (film: Float32Array): Promise<void> => {
+    const block = film.subarray(0, (total - at) * channels)
+    if (!block.length) return
+    mixUnder(block, { cues: track.next(block.length / channels), channels, gains: plan.gains, from: at, walk })
+    at += block.length / channels
+    await write(limiter.limit(block))
+  }
+  await pourFilm(job, pouring, pour)
+  while (at < total) await pour(new Float32Array(Math.min(MIX_RATE, total - at) * channels))
+  await write(limiter.finish())
+  await new Promise<void>((resolve) => pipe.end(resolve))
+}
+
+interface Under {
+  cues: Float32Array
+  channels: number
+  gains: Gains
+  /** Where in the output the block begins. */
+  from: Samples
+  walk: GainWalk
+}
+
+/** A gain that moves is reckoned anew so often. */
+const GAIN_EVERY: Samples = 48
+
+/** In place: the film goes down where it has to, and the cues come over it on all channels. */
+function mixUnder(film: Float32Array, { cues, channels, gains, from, walk }: Under): void {
+  let under = 0
+  for (let sample = 0; sample < cues.length; sample++) {
+    if (sample % GAIN_EVERY === 0) under = gains.film * gains.whole * walk.gainAt(((from + sample) * 1000) / MIX_RATE)
+    const cue = (cues[sample] ?? 0) * gains.cues * gains.whole
+    for (let channel = 0; channel < channels; channel++) {
+      const at = sample * channels + channel
+      film[at] = (film[at] ?? 0) * under + cue
+    }
+  }
 }
 
 const bytes = (block: Float32Array): Buffer => Buffer.from(block.buffer, block.byteOffset, block.byteLength)
 
-interface Pouring {
-  format: Format
-  signal: AbortSignal
-}
-
-/** The footage's sound through the cut, to the sample as long as the output. */
-async function pourFilm({ reel, cut }: RenderJob, pouring: Pouring, pipe: Writable): Promise<void> {
-  const { rate, channels } = pouring.format
-  const joiner = new Joiner(channels)
-  const closed = new AbortController()
-  pipe.once('close', () => closed.abort())
-  const pour = async (block: Float32Array): Promise<void> => {
-    if (block.length && !pipe.write(bytes(block))) await once(pipe, 'drain', { signal: closed.signal })
-  }
-  for (const part of soundRunsOf(cut, rate)) {
+/** The footage's sound through the cut. */
+async function pourFilm(
+  { reel, cut }: RenderJob,
+  pouring: Pouring,
+  pour: (block: Float32Array) => Promise<void>,
+): Promise<void> {
+  if (reel.every(({ facts }) => facts.audioCodec === null)) return
+  const joiner = new Joiner(pouring.channels)
+  for (const part of soundRunsOf(cut, MIX_RATE)) {
     joiner.begin(part)
     const file = typeof part.run.source === 'number' ? reel[part.run.source] : undefined
     if (file && file.facts.audioCodec !== null)
       await decodeRun(file, part, pouring, async (block) => pour(joiner.join(block)))
     await pour(joiner.finish())
   }
-  await new Promise<void>((resolve) => pipe.end(resolve))
 }
 
 /** Decoding begins so much earlier: what a decoder says first after a leap is not quite right. */
@@ -112,7 +180,7 @@ const LEAD_MS: Ms = 500
 async function decodeRun(
   { path, facts }: RecordedFile,
   { fromMs, samples, run }: SoundRun,
-  { format: { rate, channels }, signal }: Pouring,
+  { channels, signal }: Pouring,
   onBlock: (block: Float32Array) => Promise<void>,
 ): Promise<void> {
   const onTime = soundOnTime({ zeroS: facts.zeroS + fromMs / 1000 })
@@ -123,8 +191,8 @@ async function decodeRun(
     [
       ...['-v', 'error', '-nostdin', ...COPY_TIMES],
       ...[...footageFrom(path, fromMs - LEAD_MS), '-map', '0:a:0', '-vn', '-sn', '-dn'],
-      ...['-af', `${onTime}${tempo},aresample=${rate},atrim=end_sample=${samples}`],
-      ...['-ac', String(channels), '-ar', String(rate), '-f', 'f32le', 'pipe:1'],
+      ...['-af', `${onTime}${tempo},aresample=${MIX_RATE},atrim=end_sample=${samples}`],
+      ...['-ac', String(channels), '-ar', String(MIX_RATE), '-f', 'f32le', 'pipe:1'],
     ],
     { signal, limitMs: patience(run.lengthMs, 30), onOutput: (chunk) => onBlock(samplesIn(chunk)) },
   )

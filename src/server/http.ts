@@ -40,6 +40,7 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'footage-too-long': 422,
   'picture-too-large': 422,
   'not-stitched': 422,
+  'nothing-said': 422,
   'tie-crosses': 422,
   'tie-outside': 422,
   'tie-twice': 422,
@@ -128,22 +129,28 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
   return read.data
 }
 
-/** Whatever length is announced, or none: what comes is counted. */
-async function boundedText(request: Request): Promise<string> {
-  const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: 32 })
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_JSON_BYTES) throw tooLarge()
+const boundedText = async (request: Request): Promise<string> =>
+  new TextDecoder().decode(await readBytes(request, MOST_JSON_BYTES))
+
+/**
+ * Whatever length is announced, or none: what comes is counted.
+ * @throws Problem `too-large`.
+ */
+export async function readBytes(request: Request, most: number): Promise<Uint8Array> {
+  const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: Math.round(most / (1024 * 1024)) })
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge()
   const reader = request.body?.getReader()
   const chunks: Uint8Array[] = []
   let bytes = 0
   for (let read = await reader?.read(); read?.value; read = await reader?.read()) {
     bytes += read.value.length
-    if (bytes > MOST_JSON_BYTES) {
+    if (bytes > most) {
       void reader?.cancel().catch(() => {})
       throw tooLarge()
     }
     chunks.push(read.value)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
 const uuid = z.uuid()

@@ -1,6 +1,8 @@
 // Packs: what was rendered, ready to download.
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
+import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
+import { mixSchema, type Mix } from '../core/sound/mix'
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import type { Db } from './jobs'
@@ -24,6 +26,9 @@ export interface Pack {
   reel: string[] | null
   cut: CutWishes
   look: LookWish
+  /** Null where they were not written down. */
+  cues: CueWishes | null
+  mix: Mix | null
   createdAt: Date
 }
 
@@ -41,6 +46,8 @@ interface Row {
   reel: string[] | null
   cut: unknown
   look: unknown
+  cues: unknown
+  mix: unknown
   created_at: Date
 }
 
@@ -58,6 +65,8 @@ const fromRow = (row: Row): Pack => ({
   reel: row.reel,
   cut: cutWishesSchema.parse(row.cut ?? {}),
   look: lookSchema.parse(row.look),
+  cues: row.cues === null ? null : cueWishesSchema.parse(row.cues),
+  mix: row.mix === null ? null : mixSchema.parse(row.mix),
   createdAt: row.created_at,
 })
 
@@ -75,6 +84,8 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     reel: pack.reel,
     cut: db.json(pack.cut),
     look: db.json(pack.look),
+    cues: pack.cues && db.json(pack.cues),
+    mix: pack.mix && db.json(pack.mix),
   })}`
 }
 

@@ -1,7 +1,9 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
 import { isDeepStrictEqual } from 'node:util'
 import { cutWishesSchema } from '../core/cut/fit'
+import { cueWishesSchema } from '../core/cue/wishes'
 import { lookSchema } from '../core/look/looks/family'
+import { mixSchema } from '../core/sound/mix'
 import type { FootageFacts } from '../engine/probe'
 import {
   currentFootage,
@@ -50,7 +52,7 @@ export interface PackProgress {
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   /** What has changed since it was made. */
-  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean; look: boolean }
+  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean; look: boolean; sound: boolean }
 }
 
 /** A second camera: what it stands beside, and from where on in its time. */
@@ -165,8 +167,10 @@ async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
  * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
  */
 async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
-  const [now] = await sql()<{ score: number; ties: number; cut: unknown; look: unknown }[]>`
-    select score_revision as score, cut, look, stitch_revision as ties from workouts where id = ${pack.workoutId}`
+  const [now] = await sql()<
+    { score: number; ties: number; cut: unknown; look: unknown; cues: unknown; mix: unknown }[]
+  >`
+    select score_revision as score, cut, look, cues, mix, stitch_revision as ties from workouts where id = ${pack.workoutId}`
   const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
   const ids = files.map(({ id }) => id)
   const otherFootage = pack.reel !== null && !isDeepStrictEqual(pack.reel, ids)
@@ -176,6 +180,9 @@ async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['
     footage: otherFootage,
     cut: !isDeepStrictEqual(pack.cut, cutWishesSchema.parse(now?.cut ?? {})),
     look: !isDeepStrictEqual(pack.look, lookSchema.parse(now?.look ?? {})),
+    sound:
+      (pack.cues !== null && !isDeepStrictEqual(pack.cues, cueWishesSchema.parse(now?.cues ?? {}))) ||
+      (pack.mix !== null && !isDeepStrictEqual(pack.mix, mixSchema.parse(now?.mix ?? {}))),
   }
 }
 

@@ -16,6 +16,7 @@ import type { FootageFacts } from '../engine/probe'
 import { sql } from './db'
 import { evidenceOf, findFootage, footageWhere, type Footage } from './footage'
 import type { Db } from './jobs'
+import { storedPath } from './store'
 
 /** Footage that can be worked with. */
 export interface ReelFile extends Footage {
@@ -54,6 +55,11 @@ export async function reelOf(workoutId: string, db: Db = sql()): Promise<Reel> {
 
 /** All files as they lie end to end: those of the reel, then the cameras behind them. */
 export const endToEnd = ({ files, cameras }: Pick<Reel, 'files' | 'cameras'>): ReelFile[] => [...files, ...cameras]
+
+/** A file as the engine takes it. */
+export const recorded = ({ hash, facts }: ReelFile): { path: string; hash: string; facts: FootageFacts } => ({
+  ...{ path: storedPath(hash ?? ''), hash: hash ?? '', facts },
+})
 
 /** Another one where there are other files, or another order. */
 export const keyOf = (reel: Pick<Reel, 'files' | 'cameras'>): string =>

@@ -3,9 +3,11 @@
 import type { TransactionSql } from 'postgres'
 import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
+import { proofSchema, type Proof } from '../core/proof/proof'
 import { scoreSchema, type Score } from '../core/score/score'
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
+import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
 import { clipped } from '../core/text'
@@ -18,8 +20,10 @@ export interface Workout {
   score: Score
   version: Version
   mix: Mix
+  cues: CueWishes
   cut: CutWishes
   look: LookWish
+  proof: Proof
   isDemo: boolean
   updatedAt: Date
 }
@@ -30,8 +34,10 @@ interface Row {
   score_revision: number
   score_key: string | null
   mix: unknown
+  cues: unknown
   cut: unknown
   look: unknown
+  proof: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -41,8 +47,10 @@ const fromRow = (row: Row): Workout => ({
   score: scoreSchema.parse(row.score),
   version: { revision: row.score_revision, key: row.score_key },
   mix: mixSchema.parse(row.mix),
+  cues: cueWishesSchema.parse(row.cues),
   cut: cutWishesSchema.parse(row.cut),
   look: lookSchema.parse(row.look),
+  proof: proofSchema.parse(row.proof),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
@@ -90,7 +98,7 @@ export async function shelfPage(
   after: ShelfMark | null,
   question: ShelfQuestion = WHOLE_SHELF,
 ): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
-  interface ShelfRow extends Omit<Row, 'mix' | 'cut' | 'score_revision' | 'score_key'> {
+  interface ShelfRow extends Omit<Row, 'mix' | 'cues' | 'cut' | 'proof' | 'score_revision' | 'score_key'> {
     title: string
     total_ms: string
     work_ms: string
@@ -169,7 +177,7 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, cut, look, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, cues, cut, look, proof, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -254,15 +262,21 @@ export async function putScore(
 export const saveMix = (id: string, mix: Mix): Promise<void> => saveSetting(id, 'mix', mix)
 
 /** @throws Problem `not-found`. */
+export const saveCues = (id: string, cues: CueWishes): Promise<void> => saveSetting(id, 'cues', cues)
+
+/** @throws Problem `not-found`. */
 export const saveCut = (id: string, cut: CutWishes): Promise<void> => saveSetting(id, 'cut', cut)
 
 /** @throws Problem `not-found`. */
 export const saveLook = (id: string, look: LookWish): Promise<void> => saveSetting(id, 'look', look)
 
+/** @throws Problem `not-found`. */
+export const saveProof = (id: string, proof: Proof): Promise<void> => saveSetting(id, 'proof', proof)
+
 async function saveSetting(
   id: string,
-  column: 'mix' | 'cut' | 'look',
-  value: Mix | CutWishes | LookWish,
+  column: 'mix' | 'cues' | 'cut' | 'look' | 'proof',
+  value: Mix | CueWishes | CutWishes | LookWish | Proof,
 ): Promise<void> {
   const rows = await sql()`
     update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`

@@ -1,8 +1,8 @@
 // Measures a rendered file by decoding it: when the count's block changes, where a cue stands in the sound, how long it
 // is.
 import { execFileSync, spawn } from 'node:child_process'
-import { soundOf } from '../../src/core/sound/family'
-import type { Voice } from '../../src/core/cue/cues'
+import { soundOf } from '../../src/core/sound/families'
+import type { Sound } from '../../src/core/cue/cue'
 
 export interface Probe {
   video: { durationMs: number; frames: number; width: number; height: number; codec: string; rate: string }
@@ -102,11 +102,11 @@ export function samplesOf(file: string): Float32Array {
  */
 export function findCue(
   samples: Float32Array,
-  voice: Voice,
+  cue: Sound,
   atMs: number,
   reachMs = 40,
 ): { offMs: number; match: number } {
-  const sound = soundOf(voice, SAMPLE_RATE).subarray(0, Math.round(0.09 * SAMPLE_RATE))
+  const sound = soundOf('bell', cue, SAMPLE_RATE).subarray(0, Math.round(0.09 * SAMPLE_RATE))
   const reach = Math.round((reachMs / 1000) * SAMPLE_RATE),
     middle = Math.round((atMs / 1000) * SAMPLE_RATE)
   let best = { offMs: 0, match: -1 }

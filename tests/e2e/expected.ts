@@ -1,5 +1,5 @@
 // What a correct render of the demo shows and sounds, reckoned from the truth file alone.
-import type { Voice } from '../../src/core/cue/cues'
+import type { Sound } from '../../src/core/cue/cue'
 import type { Truth } from './jivet'
 
 interface Interval {
@@ -37,9 +37,9 @@ export function expectedCountChanges(truth: Truth): number[] {
   return [...instants, all.at(-1)!.endMs].sort((one, other) => one - other)
 }
 
-export function decodedCues(truth: Truth): { voice: Voice; atMs: number }[] {
+export function decodedCues(truth: Truth): { voice: Sound; atMs: number }[] {
   return intervals(truth).flatMap(({ kind, startMs, endMs, halves }) => {
-    const opening: Voice | null = kind === 'work' ? 'go' : kind === 'lead' ? null : 'rest'
+    const opening: Sound | null = kind === 'work' ? 'go' : kind === 'lead' ? null : 'rest'
     return [
       ...(opening ? [{ voice: opening, atMs: startMs }] : []),
       ...(halves ? [{ voice: 'switch' as const, atMs: (startMs + endMs) / 2 }] : []),

@@ -12,7 +12,7 @@ import { aheadOf } from '../../src/core/floor/ahead'
 import { performanceOf, readFloorLog, type FloorLog } from '../../src/core/floor/log'
 import { runOf } from '../../src/core/floor/run'
 import { chirpSound } from '../../src/core/sound/chirp'
-import { soundOf } from '../../src/core/sound/family'
+import { soundOf } from '../../src/core/sound/families'
 import { writeWav } from '../../src/core/write/wav'
 import { Desk } from './desk'
 import { startedJivet } from './jivet'
@@ -193,9 +193,9 @@ describe('the sound of the floor', () => {
     const { state } = runOf(segments, [{ ...start, kind: 'start' }], 30_000)
     const rate = 48_000
     for (const voice of ['go', 'rest'] as const) {
-      const longS = soundOf(voice, rate).length / rate
+      const longS = soundOf('bell', voice, rate).length / rate
       const heard = played.filter((one) => !one.stopped && Math.abs(one.longS - longS) < 0.002)
-      const wanted = cuesFor(aheadOf(segments, state)).filter((cue) => cue.voice === voice)
+      const wanted = cuesFor(aheadOf(segments, state)).filter((cue) => cue.sound === voice)
       expect(heard.length, `${voice} tones`).toBe(wanted.length)
       const beginS = (heard[0]?.beginsS ?? 0) - (wanted[0]?.atMs ?? 0) / 1000 / SPEED
       const driftMs = wanted.map(({ atMs }, at) => ((heard[at]?.beginsS ?? 0) - beginS - atMs / 1000 / SPEED) * 1000)

@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { asPlanned, type ShownSegment } from '../cut/cut'
 import { expand } from '../expand/expand'
 import { overlayAt, overlayChanges, STAFF_STEPS } from '../look/overlay'
-import { soundOf } from '../sound/family'
-import { cueTrack } from '../sound/track'
+import { CueTrack, type Heard } from '../sound/track'
+import { tone } from '../sound/voiced'
 import { circuit, score, station, talk } from '../testing'
 import { cuesFor } from './cues'
 
 const laneOf = (...sections: Parameters<typeof score>): ShownSegment[] => asPlanned(expand(score(...sections)).segments)
-const voices = (lane: ShownSegment[]): string[] => cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)
+const voices = (lane: ShownSegment[]): string[] => cuesFor(lane).map((cue) => `${cue.atMs} ${cue.sound ?? cue.line}`)
 
 describe('cues', () => {
   it('count down to each change, which has a tone of its own', () => {
@@ -17,6 +17,7 @@ describe('cues', () => {
       '3000 pip',
       '4000 pip',
       '5000 go',
+      '15000 halfway',
       '22000 pip',
       '23000 pip',
       '24000 pip',
@@ -24,7 +25,7 @@ describe('cues', () => {
       '32000 pip',
       '33000 pip',
       '34000 pip',
-      '35000 rest',
+      '35000 end',
     ])
   })
   it('end the work before a lead-in, and say nothing at one that follows rest or talk', () => {
@@ -37,7 +38,7 @@ describe('cues', () => {
     expect(voices(laneOf(circuit({ workMs: 2200, restMs: 1200, lastRest: 'dropped' })))).toEqual([
       '0 go',
       '1200 pip',
-      '2200 rest',
+      '2200 end',
     ])
   })
   it('call the change of sides in the middle', () => {
@@ -48,6 +49,7 @@ describe('cues', () => {
   it('mark where talk ends the work, and never count down in talk', () => {
     expect(voices(laneOf(talk('hello', 9000), circuit({ lastRest: 'dropped' }), talk('bye', 5000)))).toEqual([
       '9000 go',
+      '19000 halfway',
       '26000 pip',
       '27000 pip',
       '28000 pip',
@@ -110,41 +112,23 @@ describe('the overlay', () => {
 })
 
 describe('the cue track', () => {
-  it('puts each sound at its very sample, across blocks, and is exactly as long as asked', () => {
+  const heard: Heard = ({ sound }) => sound && tone('bell', sound, 48_000)
+  const laid = { rule: 'countIn', segmentId: 'a', line: null, lengthMs: 110 } as const
+  it('puts each sound at its very sample, whatever the blocks', () => {
     const cues = cuesFor(laneOf(circuit({ leadInMs: 5000 })))
     for (const block of [48_000, 1000, 131]) {
-      const parts = [...cueTrack(cues, 36_001, 48_000, block)]
-      const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-      parts.reduce((at, part) => {
-        all.set(part, at)
-        return at + part.length
-      }, 0)
-      expect(all.length).toBe(Math.round(36_001 * 48))
-      const go = soundOf('go', 48_000)
+      const track = new CueTrack(cues, heard, 48_000)
+      const all = new Float32Array(40 * 48_000)
+      for (let at = 0; at + block <= all.length; at += block) all.set(track.next(block), at)
+      const go = tone('bell', 'go', 48_000)
       expect([...all.subarray(5000 * 48, 5000 * 48 + 2000)]).toEqual([...go.subarray(0, 2000)])
       expect(all[2000 * 48 - 1]).toBe(0)
     }
   })
   it('adds sounds that overlap instead of cutting them', () => {
-    const [both] = [
-      ...cueTrack(
-        [
-          { atMs: 0, voice: 'pip', segmentId: 'a' },
-          { atMs: 10, voice: 'pip', segmentId: 'b' },
-        ],
-        200,
-        48_000,
-      ),
-    ]
-    const pip = soundOf('pip', 48_000)
-    expect(both?.[600]).toBeCloseTo((pip[600] ?? 0) + (pip[120] ?? 0), 6)
-  })
-  it('stays well below full scale and starts without a click', () => {
-    for (const voice of ['pip', 'go', 'rest', 'switch'] as const) {
-      const sound = soundOf(voice, 48_000)
-      expect(Math.max(...sound.map(Math.abs))).toBeLessThan(0.6)
-      expect(Math.max(...sound.map(Math.abs))).toBeGreaterThan(0.2)
-      expect(Math.abs(sound[1] ?? 1)).toBeLessThan(0.02)
-    }
+    const cues = [0, 10].map((atMs) => ({ ...laid, id: `${atMs}`, atMs, sound: 'pip' as const }))
+    const both = new CueTrack(cues, heard, 48_000).next(9600)
+    const pip = tone('bell', 'pip', 48_000)
+    expect(both[600]).toBeCloseTo((pip[600] ?? 0) + (pip[120] ?? 0), 6)
   })
 })

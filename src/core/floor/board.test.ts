@@ -76,8 +76,8 @@ describe('what is heard on the floor', () => {
 
   it('is the cues of a video at the same instants, after a counting in', () => {
     const cues = cuesFor(aheadOf(CIRCUIT.segments, at(begun, 0)))
-    expect(cues.filter(({ voice }) => voice === 'go').map(({ atMs }) => atMs / 1000)).toEqual([10, 40, 75, 105])
-    expect(cues.filter(({ atMs }) => atMs < 10_000).map(({ voice, atMs }) => `${voice} ${atMs / 1000}`)).toEqual([
+    expect(cues.filter(({ sound }) => sound === 'go').map(({ atMs }) => atMs / 1000)).toEqual([10, 40, 75, 105])
+    expect(cues.filter(({ atMs }) => atMs < 10_000).map(({ sound, atMs }) => `${sound} ${atMs / 1000}`)).toEqual([
       ...['pip 2', 'pip 3', 'pip 4', 'pip 7', 'pip 8', 'pip 9'],
     ])
   })

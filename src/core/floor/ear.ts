@@ -1,6 +1,6 @@
 // The ear track: what is said to the coach between the cues, a little after or before the changes, so that no word runs
 // over a tone. Decided here as text and instants; whoever speaks it has to be able to say it in that time.
-import { middleOf } from '../cue/cues'
+import { middleOf } from '../cue/moments'
 import { asPlanned, endIsKnown, type ShownSegment } from '../cut/cut'
 import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'

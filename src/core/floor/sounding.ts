@@ -1,5 +1,7 @@
 // Everything that is to be heard of a session from an instant on, until a segment waits for somebody.
-import { cuesFor, type Cue } from '../cue/cues'
+import type { Cue } from '../cue/cue'
+import { cueSheet } from '../cue/cues'
+import { USUAL_CUES, type CueWishes } from '../cue/wishes'
 import type { Segment } from '../score/segment'
 import { STOP_CODE } from '../sound/chirp'
 import type { Ms } from '../units'
@@ -7,8 +9,11 @@ import { aheadOf } from './ahead'
 import { earTrack, type Said } from './ear'
 import type { FloorState } from './machine'
 
+/** What else viewers hear is said to the coach, and would only be heard twice. */
+export const FLOOR_CUES: CueWishes = { ...USUAL_CUES, rules: { halfway: false, last: false } }
+
 export interface Sounding {
-  cues: Cue[]
+  cues: readonly Cue[]
   said: Said[]
   /** Changes by their numbers in the plan, which chirps bear; none beyond what a chirp can bear. */
   chirps: { atMs: Ms; code: number }[]
@@ -23,7 +28,7 @@ export function soundingOf(
   const lane = aheadOf(segments, state)
   const begun = state.phase === 'countingIn' ? lane.slice(1) : lane
   return {
-    cues: cuesFor(lane),
+    cues: cueSheet(lane, { wishes: FLOOR_CUES }).cues,
     said: earTrack(lane),
     chirps: begun.flatMap(({ segment, startMs, endMs }) => {
       const code = (places.get(segment.id) ?? -1) + 1

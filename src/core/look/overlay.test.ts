@@ -71,17 +71,17 @@ describe('work at its own pace', () => {
     expect(overlayAt(changes, 5000)?.lines[0]).toEqual({ kind: 'pace', text: 'Your own pace' })
   })
   it('has no tone and no pips at an end that is guessed, and all of them where the clock runs', () => {
-    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([
+    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.sound}`)).toEqual([
       '0 go',
       '56000 pip',
       '57000 pip',
       '58000 pip',
-      '59000 rest',
+      '59000 end',
     ])
   })
   it('has its tone where footage says when it ended', () => {
     const filmed = lane.map((laid) => ({ ...laid, endTied: true }))
-    expect(cuesFor(filmed).filter(({ voice }) => voice === 'go')).toHaveLength(3)
+    expect(cuesFor(filmed).filter(({ sound }) => sound === 'go')).toHaveLength(3)
   })
 })
 
@@ -91,9 +91,9 @@ describe('every minute by reps', () => {
     const changes = overlayChanges(lane)
     // 10 squats are a guess of 30 s; the minute goes on.
     expect([0, 29_000, 31_000, 59_500].map((ms) => overlayAt(changes, ms)?.count)).toEqual([60, 31, 29, 1])
-    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.voice}`)).toEqual([
-      ...['0 go', '57000 pip', '58000 pip', '59000 pip', '60000 go'],
-      ...['117000 pip', '118000 pip', '119000 pip', '120000 rest'],
+    expect(cuesFor(lane).map((cue) => `${cue.atMs} ${cue.sound}`)).toEqual([
+      ...['0 go', '57000 pip', '58000 pip', '59000 pip', '60000 go', '60700 last'],
+      ...['117000 pip', '118000 pip', '119000 pip', '120000 end'],
     ])
   })
 })
@@ -126,7 +126,7 @@ describe('footage that ran otherwise than planned', () => {
 describe('halves that mean another direction', () => {
   it('sound in the middle and say so, and have no side', () => {
     const lane = laneOf('circuit Main: 1 round, 20 on\n  Arm circles (sides direction)\n')
-    expect(cuesFor(lane).filter(({ voice }) => voice === 'switch')).toMatchObject([{ atMs: 10_000 }])
+    expect(cuesFor(lane).filter(({ sound }) => sound === 'switch')).toMatchObject([{ atMs: 10_000 }])
     const changes = overlayChanges(lane)
     expect([1000, 11_000].map((ms) => overlayAt(changes, ms))).toMatchObject([
       { label: 'Arm circles', side: null },

@@ -1,5 +1,5 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; looks draw it.
-import { middleOf } from '../cue/cues'
+import { lastsAsGuessed, lastWorkOf, middleOf } from '../cue/moments'
 import { slotEnd, type ShownSegment } from '../cut/cut'
 import { castOf, type Cast } from '../score/cast'
 import type { Score } from '../score/score'
@@ -115,7 +115,7 @@ class LaneReader {
     this.counters = countersIn(lane)
     this.cast = castOf(viewing.moves)
     this.differs = differing(lane)
-    this.lastWork = lane.findLastIndex(({ segment, startMs, endMs }) => segment.kind === 'work' && endMs > startMs)
+    this.lastWork = lastWorkOf(lane)
     this.fromMs = lane[0]?.startMs ?? 0
     this.lengthMs = (lane.at(-1)?.endMs ?? 0) - this.fromMs
     this.isWholeKnown = this.lengthMs > 0 && !lane.some(lastsAsGuessed)
@@ -226,10 +226,6 @@ function clockOf(lane: readonly ShownSegment[], index: number, countOf: Score['c
   const plannedMs = ranToPlan || countOf === 'planned' ? segment.durationMs : filmedMs
   return { startMs, endMs, plannedMs, isGuess: false }
 }
-
-/** It lasts as long as somebody needs, and nothing but the plan says how long that was. */
-const lastsAsGuessed = ({ segment, startMs, endMs }: ShownSegment): boolean =>
-  (segment.pace === 'open' || segment.pace === 'own') && endMs - startMs === segment.durationMs
 
 function instantsIn({ segment, startMs, endMs }: ShownSegment, clock: Clock): Ms[] {
   const instants = [startMs]

@@ -1,6 +1,7 @@
 // Lines that viewers read beside the move: what to fetch, the easier way, what part of it is reached. Each stands for
 // as long as it helps, and is told only where it is known.
-import { middleOf } from '../cue/cues'
+import { beginsLastRound, middleIn, middleOf, type Middle } from '../cue/moments'
+import { WATER_MS } from '../cue/rules/water'
 import type { ShownSegment } from '../cut/cut'
 import type { Cast } from '../score/cast'
 import { weightText } from '../score/formats/station'
@@ -36,10 +37,11 @@ export interface Standing extends ViewerLine {
 /** How long the easier way stands from the beginning of each interval, and a call from its instant. */
 const EASIER_MS: Ms = 8 * SECOND
 const CALL_MS: Ms = 3 * SECOND
-/** Work that is shorter is over before halfway is read. */
-const WORTH_HALVING_MS: Ms = 20 * SECOND
-/** A pause in which there is time to drink. */
-const WATER_MS: Ms = 25 * SECOND
+const MIDDLES: Record<Middle, ViewerLine> = {
+  otherSide: { kind: 'switch', text: words.otherSide },
+  otherWay: { kind: 'switch', text: words.otherWay },
+  halfway: { kind: 'halfway', text: words.halfway },
+}
 
 interface Telling {
   cast: Cast
@@ -73,29 +75,21 @@ export function linesOf(laid: ShownSegment, { cast, next, isLast, isKnown }: Tel
 
 const isEasier = ({ kind }: ViewerLine): boolean => kind === 'easier'
 
-function workLines(
-  { segment, startMs, endMs }: ShownSegment,
-  isLast: boolean,
-  isKnown: boolean,
-): (ViewerLine & Partial<Standing>)[] {
+function workLines(laid: ShownSegment, isLast: boolean, isKnown: boolean): (ViewerLine & Partial<Standing>)[] {
+  const { segment, startMs, endMs } = laid
   const lines: (ViewerLine & Partial<Standing>)[] = []
   const called = (kind: ViewerLine['kind'], text: string, fromMs: Ms): void =>
     void lines.push({ kind, text, fromMs, untilMs: fromMs + CALL_MS })
-  const middleMs = middleOf(startMs, endMs)
   if (segment.pace === 'own') lines.push({ kind: 'pace', text: words.ownPace })
   if (segment.pace === 'open' && !isKnown) lines.push({ kind: 'pace', text: words.untilReady })
-  if (segment.side === 'switch') called('switch', words.otherSide, middleMs)
-  else if (segment.reverses) called('switch', words.otherWay, middleMs)
-  else if (segment.pace === 'fixed' && endMs - startMs >= WORTH_HALVING_MS) called('halfway', words.halfway, middleMs)
+  const middle = middleIn(laid)
+  if (middle) called(MIDDLES[middle].kind, MIDDLES[middle].text, middleOf(startMs, endMs))
   if (isLast) called('last', words.lastOne, startMs)
   else if (beginsLastRound(segment)) called('last', words.lastOf(segment.words.round.one), startMs)
   if (segment.repIs) lines.push({ kind: 'reps', text: segment.repIs })
   if (segment.side === 'both') lines.push({ kind: 'note', text: words.both })
   return lines
 }
-
-const beginsLastRound = ({ round, rounds, station }: Segment): boolean =>
-  rounds !== null && rounds > 1 && round === rounds && (station ?? 1) === 1
 
 /** "6 kg, water jug". Gear of a move that is only guessed is not told to somebody who cannot look it up. */
 function gearOf(segment: Segment, cast: Cast): string {

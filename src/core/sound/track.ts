@@ -1,35 +1,37 @@
-// The cue track: sounds laid at their instants, handed out in blocks so that an hour needs no hour of memory.
-import type { Cue, Voice } from '../cue/cues'
+// The cue track: sounds and lines laid at their instants, handed out in blocks so that an hour needs no hour of memory.
+import type { Cue } from '../cue/cue'
 import type { Hertz, Ms, Samples } from '../units'
-import { soundOf } from './family'
+import { energiesOf, STEP_MS } from './loudness'
 
-/**
- * Yields mono blocks of at most `blockLength` samples that together are exactly `lengthMs` long.
- * A cue at `atMs` has its first sample at round(atMs * sampleRate / 1000); sounds that overlap are added.
- */
-export function* cueTrack(
-  cues: readonly Cue[],
-  lengthMs: Ms,
-  sampleRate: Hertz,
-  blockLength: Samples = sampleRate * 10,
-): Generator<Float32Array> {
-  const total: Samples = Math.round((lengthMs * sampleRate) / 1000)
-  const sounds = new Map<Voice, Float32Array>()
-  const placed = cues.map((cue) => {
-    const sound = sounds.get(cue.voice) ?? soundOf(cue.voice, sampleRate)
-    sounds.set(cue.voice, sound)
-    return { from: Math.round((cue.atMs * sampleRate) / 1000), sound }
-  })
-  let first = 0
-  for (let start: Samples = 0; start < total; start += blockLength) {
-    const block = new Float32Array(Math.min(blockLength, total - start))
-    while (ended(placed[first], start)) first++
-    for (let number = first; number < placed.length; number++) {
-      const item = placed[number]
-      if (!item || item.from >= start + block.length) break
+/** What a cue sounds like, as mono samples at the rate of the track; null where nobody says it. */
+export type Heard = (cue: Cue) => Float32Array | null
+
+/** A track that is read from its beginning on, in blocks of any length. */
+export class CueTrack {
+  private readonly placed: { from: Samples; sound: Float32Array }[]
+  private first = 0
+  private at: Samples = 0
+
+  /** A cue at `atMs` has its first sample at round(atMs * rate / 1000); sounds that overlap are added. */
+  constructor(cues: readonly Cue[], heard: Heard, rate: Hertz) {
+    this.placed = cues.flatMap((cue) => {
+      const sound = heard(cue)
+      return sound ? [{ from: Math.round((cue.atMs * rate) / 1000), sound }] : []
+    })
+  }
+
+  /** The next samples, mono. */
+  next(length: Samples): Float32Array {
+    const block = new Float32Array(length)
+    const start = this.at
+    while (ended(this.placed[this.first], start)) this.first++
+    for (let number = this.first; number < this.placed.length; number++) {
+      const item = this.placed[number]
+      if (!item || item.from >= start + length) break
       mixInto(block, item.sound, item.from - start)
     }
-    yield block
+    this.at += length
+    return block
   }
 }
 
@@ -40,4 +42,28 @@ function mixInto(block: Float32Array, sound: Float32Array, offset: Samples): voi
   const from = Math.max(0, -offset)
   const to = Math.min(sound.length, block.length - offset)
   for (let index = from; index < to; index++) block[offset + index] = (block[offset + index] ?? 0) + (sound[index] ?? 0)
+}
+
+/** The energy of the whole track in steps of output time, reckoned from that of each sound. */
+export function cueEnergies(cues: readonly Cue[], heard: Heard, lengthMs: Ms, rate: Hertz): Float32Array {
+  const steps = new Float32Array(Math.ceil(lengthMs / STEP_MS))
+  const known = new Map<Float32Array, Float32Array>()
+  for (const cue of cues) {
+    const sound = heard(cue)
+    if (!sound) continue
+    const energies = known.get(sound) ?? energiesOf(sound, rate)
+    known.set(sound, energies)
+    const begin = Math.floor(cue.atMs / STEP_MS)
+    // A step of the sound lies over two of the output.
+    const later = cue.atMs / STEP_MS - begin
+    energies.forEach((energy, at) => {
+      add(steps, begin + at, energy * (1 - later))
+      add(steps, begin + at + 1, energy * later)
+    })
+  }
+  return steps
+}
+
+function add(steps: Float32Array, at: number, energy: number): void {
+  if (at >= 0 && at < steps.length) steps[at] = (steps[at] ?? 0) + energy
 }

@@ -13,6 +13,7 @@ import type { Gathered } from '../../engine/gather'
 import { gatherOnce } from '../../engine/gatherOnce'
 import type { ListenOptions } from '../../engine/listen'
 import { probeFootage, type FootageFacts } from '../../engine/probe'
+import { loudnessOnce } from '../../engine/loudness'
 import { makeProxy } from '../../engine/proxy'
 import { findBeside } from '../beside'
 import { findFootage, heardPieces, keepPiece, saveEvidence, twinOf, updateFootage, type Footage } from '../footage'
@@ -48,7 +49,12 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const onProxy = (share: Share): void => onShare(0.1 + hearShare + proxyShare * share)
   const proxyHash = facts.browserPlayable ? null : await keepProxy(path, facts, { signal, onShare: onProxy, attempt })
   const peaksHash = gathered.peaks && (await keepBytes(packPeaks(gathered.peaks)))
-  const [planMs, beside] = await Promise.all([planShown(footage, facts, gathered), findBeside(footage, gathered)])
+  const [planMs, beside] = await Promise.all([
+    planShown(footage, facts, gathered),
+    findBeside(footage, gathered),
+    // Kept beside what was heard, for whoever mixes; a sound that cannot be measured is no reason to refuse a film.
+    loudnessOnce({ path, hash, facts }).catch(() => null),
+  ])
   return async (tx) => {
     await saveEvidence(tx, footage.id, gathered.evidence)
     const known = { facts, warning: warningFor(facts, gathered), peaksHash, proxyHash, planMs, beside }

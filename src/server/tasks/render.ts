@@ -1,17 +1,20 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
 import { fitted } from '../../core/cut/fit'
+import { heardInOutput } from '../../core/cut/heard'
 import { inFiles } from '../../core/cut/spans'
 import { expand } from '../../core/expand/expand'
 import { Problem } from '../../core/problem'
 import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
+import { loudnessOnce } from '../../engine/loudness'
 import { renderVideo } from '../../engine/render'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
-import { endToEnd, filmedOf, lengthsOf, reelOf } from '../reel'
+import { recordingFiles } from '../recordings'
+import { endToEnd, filmedOf, lengthsOf, recorded, reelOf } from '../reel'
 import { listStitches } from '../stitches'
-import { keepFile, storedPath, storedSize, withAttemptFolder } from '../store'
+import { keepFile, storedSize, withAttemptFolder } from '../store'
 import { findWorkout } from '../workouts'
 import type { Finish, TaskContext } from './task'
 
@@ -27,14 +30,20 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const known = new Set(segments.map((segment) => segment.id))
   const tied = stitches.filter((stitch) => known.has(stitch.segmentId))
   if (!tied.length) throw new Problem({ code: 'not-stitched' })
-  const { cut, shown } = fitted(await filmedOf(reel, segments, tied, workout.cut), workout.cut)
+  const filmed = await filmedOf(reel, segments, tied, workout.cut)
+  const { cut, shown } = fitted(filmed, workout.cut)
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const viewing = workout.score
-    const files = endToEnd(reel).map(({ hash, facts }) => ({ path: storedPath(hash ?? ''), facts }))
+    const files = await Promise.all(
+      endToEnd(reel).map(async (file) => ({ ...recorded(file), loudness: await loudnessOnce(recorded(file)) })),
+    )
     const inFilesCut = inFiles(cut, lengthsOf(endToEnd(reel)))
+    const { mix, look, cues } = workout
+    const cueAsk = { wishes: cues, moves: viewing.moves, ...heardInOutput(cut, filmed.heard) }
     const asked = { reel: files, cut: inFilesCut, shown, viewing, out, scratch: folder }
-    await renderVideo({ ...asked, mix: workout.mix, look: workout.look, signal, onProgress: onShare })
+    const dressed = { mix, look, cueAsk, recordings: await recordingFiles() }
+    await renderVideo({ ...asked, ...dressed, signal, onProgress: onShare })
     const videoHash = await keepFile(out)
     const pack = {
       workoutId: workout.id,
@@ -48,7 +57,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
-      look: workout.look,
+      ...{ look, cues, mix },
     }
     return (tx) => addPack(pack, tx)
   })

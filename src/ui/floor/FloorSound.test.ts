@@ -38,7 +38,17 @@ class FakeAudio {
 }
 
 const link = { nowMs: () => performance.now(), atClock: (ms: number) => ms, clockAt: (ms: number) => ms }
-const cue = (atMs: number) => ({ atMs, voice: 'pip' as const, segmentId: 'one' })
+const cue = (atMs: number) => ({
+  ...{
+    id: `one#${atMs}`,
+    rule: 'countIn' as const,
+    segmentId: 'one',
+    atMs,
+    sound: 'pip' as const,
+    line: null,
+    lengthMs: 110,
+  },
+})
 let sound: FloorSound
 
 beforeEach(() => {

@@ -1,9 +1,9 @@
 // Sounds a session on the floor: tones, chirps and spoken lines, laid far ahead on the audio clock, so that no busy or
 // sleeping page is late. Whatever is told anew takes back what was laid and has not begun.
-import type { Voice } from '@/core/cue/cues'
-import type { Sounding } from '@/core/floor/sounding'
+import type { Sound } from '@/core/cue/cue'
 import { chirpSound, type ChirpVoice } from '@/core/sound/chirp'
-import { soundOf } from '@/core/sound/family'
+import { FLOOR_CUES, type Sounding } from '@/core/floor/sounding'
+import { soundOf } from '@/core/sound/families'
 import type { Ms } from '@/core/units'
 import type { FloorLink } from './FloorLink'
 
@@ -109,7 +109,7 @@ export class FloorSound {
     const untilMs = this.link.atClock(performance.now() + AHEAD_MS)
     const within = ({ atMs }: { atMs: Ms }): boolean => atMs >= fromMs && atMs < untilMs
     const { cues, chirps, said } = this.sounding
-    for (const { atMs, voice } of cues.filter(within)) this.play(this.toneOf(voice), atMs, this.cueGain)
+    for (const { atMs, sound } of cues.filter(within)) if (sound) this.play(this.toneOf(sound), atMs, this.cueGain)
     for (const { atMs, code } of chirps.filter(within)) this.play(this.chirpOf(code), atMs, this.context.destination)
     for (const { atMs, text } of said.filter(within)) this.play(this.buffers.get(`say ${text}`), atMs, this.earGain)
     this.laidUntilMs = Math.max(fromMs, untilMs)
@@ -127,8 +127,8 @@ export class FloorSound {
     this.laid.push({ source, beginsS })
   }
 
-  private toneOf(voice: Voice): AudioBuffer {
-    return this.kept(voice, () => soundOf(voice, this.context.sampleRate))
+  private toneOf(sound: Sound): AudioBuffer {
+    return this.kept(sound, () => soundOf(FLOOR_CUES.family, sound, this.context.sampleRate))
   }
 
   private chirpOf(code: number): AudioBuffer | null {

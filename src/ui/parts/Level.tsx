@@ -6,19 +6,25 @@ import type { ReactNode } from 'react'
 interface Props {
   label: string
   value: number
+  /** Default: a share, 0 to 1. */
+  range?: { least: number; most: number; step: number }
+  /** What stands beside it, e.g. its unit. */
+  told?: string
   disabled?: boolean
   onChange: (value: number) => void
 }
 
-export function Level({ label, value, disabled = false, onChange }: Props): ReactNode {
+const SHARE = { least: 0, most: 1, step: 0.05 } as const
+
+export function Level({ label, value, range = SHARE, told, disabled = false, onChange }: Props): ReactNode {
   return (
     <span className={`flex items-center gap-3 ${disabled ? 'opacity-45' : ''}`}>
       <span className="text-quiet">{label}</span>
       <Slider.Root
         value={[value]}
-        min={0}
-        max={1}
-        step={0.05}
+        min={range.least}
+        max={range.most}
+        step={range.step}
         disabled={disabled}
         onValueChange={([next]) => onChange(next ?? value)}
         className="relative flex h-9 w-28 touch-none items-center"
@@ -28,6 +34,7 @@ export function Level({ label, value, disabled = false, onChange }: Props): Reac
         </Slider.Track>
         <Slider.Thumb aria-label={label} className="block h-7 w-3.5 border-2 border-ink bg-land" />
       </Slider.Root>
+      {told !== undefined && <span className="w-14 text-right tabular-nums">{told}</span>}
     </span>
   )
 }

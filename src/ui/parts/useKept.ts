@@ -2,13 +2,17 @@
 'use client'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
+import type { CueWishes } from '@/core/cue/wishes'
 import type { LookWish } from '@/core/look/looks/family'
+import type { Proof } from '@/core/proof/proof'
 import type { Mix } from '@/core/sound/mix'
 import { call } from '../api'
 
 interface Settings {
   mix: Mix
   look: LookWish
+  cues: CueWishes
+  proof: Proof
 }
 
 /** A slider is let go of before its level is kept. */

@@ -141,7 +141,7 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
 
 function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: number }): ReactNode {
   const { changed } = pack
-  const outdated = changed.score || changed.ties || changed.footage || changed.cut || changed.look
+  const outdated = Object.values(changed).some(Boolean)
   const at = `/api/packs/${pack.id}`
   return (
     <div className="flex flex-col gap-5">
@@ -160,6 +160,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             changed.footage && words.changed.footage,
             changed.cut && words.changed.cut,
             changed.look && words.changed.look,
+            changed.sound && words.changed.sound,
             outdated && words.renderAgain,
           ]
             .filter(Boolean)

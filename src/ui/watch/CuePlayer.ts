@@ -1,10 +1,10 @@
 // Sounds the cues in step with the picture. The footage's sound runs through the same audio graph, so both have the
 // same delay to the ear. Cues are scheduled a little ahead on the audio clock, which is tied to the picture's time by
 // every frame shown; after a seek, a pause or a change of rate all that was scheduled is dropped and laid anew.
-import type { Cue, Voice } from '@/core/cue/cues'
-import { soundOf } from '@/core/sound/family'
+import type { Cue } from '@/core/cue/cue'
+import type { Gains, GainPoint } from '@/core/sound/mix'
+import { GainWalk } from '@/core/sound/mix'
 import type { Ms } from '@/core/units'
-import type { ReelFilm } from '../parts/ReelFilm'
 import type { CutPlayer } from './CutPlayer'
 
 /** How far ahead cues are laid, in seconds of the audio clock. */
@@ -13,12 +13,25 @@ const AHEAD_S = 0.6
 const SLIP_S = 0.04
 /** ... when so many frames in a row agree on it: the tie is made anew. A single late frame drops no cue. */
 const SLIPPED_FRAMES = 2
+/** The footage's gain moves in steps of so much. */
+const GAIN_STEP_S = 0.02
+
+/** What is heard, as the render mixes it. */
+export interface Heard {
+  cues: readonly Cue[]
+  gains: Gains
+  ducking: readonly GainPoint[]
+  /** At the rate of the context; null for what is not there yet. */
+  soundOf: (cue: Cue, context: BaseAudioContext) => AudioBuffer | null
+}
+
+/** A film whose elements sound, and which tells of what happens to it. */
+type Sounding = EventTarget & { elements: readonly unknown[] }
 
 export class CuePlayer {
-  private readonly context = new AudioContext({ latencyHint: 'interactive' })
+  readonly context = new AudioContext({ latencyHint: 'interactive' })
   private readonly cueGain = this.context.createGain()
-  private readonly voiceGain = this.context.createGain()
-  private readonly sounds = new Map<Voice, AudioBuffer>()
+  private readonly filmGain = this.context.createGain()
   private scheduled: AudioBufferSourceNode[] = []
   /** Picture time (s) and audio time (s) that belong together, and the rate between them. */
   private tie: { mediaS: number; audioS: number; rate: number } | null = null
@@ -26,27 +39,30 @@ export class CuePlayer {
   private slips = 0
   private readonly timer = setInterval(() => this.lay(), 100)
   private readonly halt = new AbortController()
-  cues: readonly Cue[] = []
 
   /** @param player whether output time passes, and how fast: a card stands while the video does not run. */
   constructor(
-    film: ReelFilm,
-    private readonly player: Pick<CutPlayer, 'runs' | 'speed'>,
+    film: Sounding,
+    private readonly player: Pick<CutPlayer, 'runs' | 'speed' | 'nowMs'>,
+    private heard: Heard,
   ) {
     for (const element of film.elements)
-      if (element instanceof HTMLVideoElement) this.context.createMediaElementSource(element).connect(this.voiceGain)
-    this.voiceGain.connect(this.context.destination)
+      if (element instanceof HTMLVideoElement) this.context.createMediaElementSource(element).connect(this.filmGain)
+    this.filmGain.connect(this.context.destination)
     this.cueGain.connect(this.context.destination)
     const again = (): void => this.reset()
     for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended'])
       film.addEventListener(name, again, { signal: this.halt.signal })
     film.addEventListener('playing', () => void this.context.resume(), { signal: this.halt.signal })
     void this.context.resume()
+    this.change(heard)
   }
 
-  setLevels(voice: number, cues: number): void {
-    this.voiceGain.gain.value = voice
-    this.cueGain.gain.value = cues
+  /** What is heard from now on, in place of what was laid. */
+  change(heard: Heard): void {
+    this.heard = heard
+    this.cueGain.gain.value = heard.gains.cues * heard.gains.whole
+    this.reset()
   }
 
   /** Told of every frame: its time in the output, and the page time at which it is on screen. */
@@ -75,19 +91,29 @@ export class CuePlayer {
     if (!this.tie || !this.player.runs) return
     const { mediaS, audioS, rate } = this.tie
     const untilS = mediaS + (this.context.currentTime + AHEAD_S - audioS) * rate
-    for (const cue of this.cues) {
+    const atAudioS = (outS: number): number => Math.max(this.context.currentTime, audioS + (outS - mediaS) / rate)
+    for (const cue of this.heard.cues) {
       const cueS = cue.atMs / 1000
       if (cueS < this.laidUntilS || cueS >= untilS) continue
+      const buffer = this.heard.soundOf(cue, this.context)
+      if (!buffer) continue
       const source = this.context.createBufferSource()
-      source.buffer = this.buffer(cue.voice)
+      source.buffer = buffer
       source.connect(this.cueGain)
-      source.start(Math.max(this.context.currentTime, audioS + (cueS - mediaS) / rate))
+      source.start(atAudioS(cueS))
       source.onended = () => {
         this.scheduled = this.scheduled.filter((one) => one !== source)
       }
       this.scheduled.push(source)
     }
+    const walk = new GainWalk(this.heard.ducking)
+    for (let outS = this.laidUntilS; outS < untilS && this.heard.ducking.length; outS += GAIN_STEP_S)
+      this.filmGain.gain.linearRampToValueAtTime(this.filmGainAt(walk, outS), atAudioS(outS))
     this.laidUntilS = Math.max(this.laidUntilS, untilS)
+  }
+
+  private filmGainAt(walk: GainWalk, outS: number): number {
+    return this.heard.gains.film * this.heard.gains.whole * walk.gainAt(outS * 1000)
   }
 
   private reset(): void {
@@ -95,16 +121,9 @@ export class CuePlayer {
     this.scheduled = []
     this.tie = null
     this.slips = 0
-  }
-
-  private buffer(voice: Voice): AudioBuffer {
-    const known = this.sounds.get(voice)
-    if (known) return known
-    const samples = soundOf(voice, this.context.sampleRate)
-    const buffer = this.context.createBuffer(1, samples.length, this.context.sampleRate)
-    buffer.copyToChannel(Float32Array.from(samples), 0)
-    this.sounds.set(voice, buffer)
-    return buffer
+    const now = this.filmGainAt(new GainWalk(this.heard.ducking), this.player.nowMs / 1000)
+    this.filmGain.gain.cancelScheduledValues(this.context.currentTime)
+    this.filmGain.gain.setValueAtTime(now, this.context.currentTime)
   }
 
   close(): void {

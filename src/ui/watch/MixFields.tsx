@@ -2,7 +2,7 @@
 'use client'
 import { Bell, BellOff } from 'lucide-react'
 import type { ReactNode } from 'react'
-import type { Mix } from '@/core/sound/mix'
+import { CUE_LU, type Mix } from '@/core/sound/mix'
 import { texts } from '@/core/words/en/screens'
 import { IconButton } from '../parts/Button'
 import { Level } from '../parts/Level'
@@ -10,12 +10,18 @@ import { Level } from '../parts/Level'
 const words = texts.watch
 
 export function MixFields({ mix, onChange }: { mix: Mix; onChange: (part: Partial<Mix>) => void }): ReactNode {
-  const { voice, cues, cuesOn } = mix
+  const { voice, cueLu, cuesOn } = mix
   return (
     <>
       <Level label={words.voice} value={voice} onChange={(level) => onChange({ voice: level })} />
       <span className="flex items-center gap-1">
-        <Level label={words.cues} value={cues} disabled={!cuesOn} onChange={(level) => onChange({ cues: level })} />
+        <Level
+          label={words.cues}
+          value={cueLu}
+          range={{ ...CUE_LU, step: 1 }}
+          disabled={!cuesOn}
+          onChange={(level) => onChange({ cueLu: level })}
+        />
         <IconButton
           label={cuesOn ? words.cuesOff : words.cuesOn}
           aria-pressed={!cuesOn}

@@ -1,7 +1,7 @@
 // Watch: the session as viewers will have it. The overlay is drawn by the very code that renders it, frame by frame.
 'use client'
 import Link from 'next/link'
-import { Pause, Play, Scissors } from 'lucide-react'
+import { Expand, ListChecks, Pause, Play, Scissors } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react'
 import type { FitChoice } from '@/core/cut/choices'
 import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
@@ -9,13 +9,19 @@ import type { CutWishes, Fit } from '@/core/cut/fit'
 import type { Frame } from '@/core/look/drawOverlay'
 import type { LookWish } from '@/core/look/looks/family'
 import { overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
+import type { Stretch } from '@/core/cue/schedule'
+import type { CueWishes } from '@/core/cue/wishes'
+import type { Mark } from '@/core/proof/changes'
+import type { Proof } from '@/core/proof/proof'
 import type { Planned } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
 import { formatClock } from '@/core/time/clock'
+import type { Ms, Rate } from '@/core/units'
 import { cutTexts } from '@/core/words/en/cuts'
+import { proofTexts } from '@/core/words/en/proof'
 import { texts } from '@/core/words/en/screens'
 import type { ReelProgress } from '@/server/progress'
-import { Button } from '../parts/Button'
+import { Button, IconButton } from '../parts/Button'
 import { ChoiceField } from '../parts/fields'
 import type { ReelFilm } from '../parts/ReelFilm'
 import { filmFiles, ReelVideo, type FilmFile } from '../parts/ReelVideo'
@@ -25,10 +31,15 @@ import { CutSheet } from './CutSheet'
 import { LookField } from './LookField'
 import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
+import { ProofPanel } from './ProofPanel'
+import { SoundField } from './SoundField'
 import { useCut } from './useCut'
 import { useKept } from '../parts/useKept'
 import { useOverlay } from './useOverlay'
 import { usePlayer } from './usePlayer'
+import { PLAY_MODES, usePlayMode, type PlayMode } from './usePlayMode'
+import { useProof } from './useProof'
+import { useSound } from './useSound'
 import { useTreatments } from './useTreatments'
 import { useWatchKeys } from './useWatchKeys'
 
@@ -39,109 +50,195 @@ interface Props {
   id: string
   viewing: Viewing
   mix: Mix
+  cues: CueWishes
   look: LookWish
+  proof: Proof
   wishes: CutWishes
   planned: Planned
   /** Null while there is nothing to watch. */
-  film: {
-    reel: ReelProgress
-    cut: Cut
-    /** As it would be without second cameras. */
-    plainCut: Cut
-    cameras: NamedCamera[]
-    shown: ShownSegment[]
-    choices: Record<Fit, FitChoice>
-    isTied: boolean
-  } | null
+  film: Watchable | null
+}
+
+interface Watchable {
+  reel: ReelProgress
+  cut: Cut
+  /** As it would be without second cameras. */
+  plainCut: Cut
+  cameras: NamedCamera[]
+  shown: ShownSegment[]
+  /** Null while there is no footage: the plan itself is played. */
+  choices: Record<Fit, FitChoice> | null
+  isTied: boolean
+  size: Frame
+  rate: Rate
+  /** What is heard of the footage: where the coach speaks, where the timer counts, and what marks a change. */
+  coach: readonly Stretch[]
+  timer: readonly Ms[]
+  marks: readonly Mark[]
 }
 
 export function WatchView({ film, ...props }: Props): ReactNode {
-  const facts = film?.reel.files[0]?.facts
-  if (!film || !facts) {
+  if (!film) {
     return (
       <main id="content" tabIndex={-1} className="p-10 text-lg">
         <h1 className="sr-only">{texts.way.watch}</h1>
-        <p className="pb-5">{words.needFootage}</p>
-        <Link className="font-bold underline" href={`/w/${props.id}/sync`}>
-          {texts.way.sync}
+        <p className="pb-5">{words.needScore}</p>
+        <Link className="font-bold underline" href={`/w/${props.id}/score`}>
+          {texts.way.score}
         </Link>
       </main>
     )
   }
   // Other files are another film.
-  return <Player key={film.reel.key} {...props} film={film} files={filmFiles(film.reel)} size={facts} />
+  return <Player key={film.reel.key} {...props} film={film} files={filmFiles(film.reel)} />
 }
 
-type PlayerProps = Props & { film: NonNullable<Props['film']>; files: FilmFile[]; size: Frame }
+type PlayerProps = Props & { film: Watchable; files: FilmFile[] }
 
-function Player({
-  id,
-  viewing,
-  mix: kept,
-  look: keptLook,
-  wishes: keptCut,
-  planned,
-  film,
-  files,
-  size,
-}: PlayerProps): ReactNode {
-  const { reel, cut, plainCut, cameras, shown, choices, isTied } = film
+/** All that plays, and what of it can be changed. */
+function usePlayed({ id, viewing, film, files, ...kept }: PlayerProps) {
+  const { cut, plainCut, cameras, shown, size } = film
   const picture = useRef<ReelFilm>(null)
   const [rate, setRate] = useState<keyof typeof RATES>('1')
-  const [cutting, setCutting] = useState(false)
-  const [mix, change] = useKept(id, 'mix', kept)
-  const [look, changeLook] = useKept(id, 'look', keptLook)
-  const { wishes, change: changeCut } = useCut(id, keptCut)
-  const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
-  const { clock, playing, toggle, seek } = usePlayer({ film: picture, cut, shown, mix, rate: Number(rate) })
-  const { canvas, stateNow } = useOverlay({ clock, shown, viewing, size, look })
+  const [mix, changeMix] = useKept(id, 'mix', kept.mix)
+  const [look, changeLook] = useKept(id, 'look', kept.look)
+  const [cues, changeCues] = useKept(id, 'cues', kept.cues)
+  const { wishes, change: changeCut } = useCut(id, kept.wishes)
+  const ask = useMemo(
+    () => ({ coach: film.coach, timer: film.timer, moves: viewing.moves }),
+    [film.coach, film.timer, viewing.moves],
+  )
+  const sound = useSound({ workoutId: id, cut, shown, wishes: cues, mix, ask, hasFilm: files.length > 0 })
+  const player = usePlayer({ film: picture, cut, heard: sound.heard, rate: Number(rate) })
+  const { clock } = player
+  const { canvas, stateNow, changes: overlay } = useOverlay({ clock, shown, viewing, size, look })
+  const proofing = useProof({
+    ...{ workoutId: id, kept: kept.proof, cut, shown, overlay, cues: sound.sheet.cues },
+    ...{ rate: film.rate, marks: film.marks, clock },
+  })
+  const playMode = usePlayMode({ clock, seek: player.seek, changes: proofing.changes, outMs: cut.outMs })
   const camera = useCameras({ clock, cut: plainCut, cameras, wishes, onChange: changeCut })
   const treatments = useTreatments({ clock, cut, shown, files, wishes, onChange: changeCut })
-  useWatchKeys({ clock, shown, toggle, seek, nextCamera: camera.next, ...treatments })
-  const goTo = (key: string): void =>
-    seek(key === 'after' ? cut.outMs : (shown.find(({ segment }) => segment.id === key)?.startMs ?? 0))
+  return {
+    ...{ picture, rate, setRate, mix, changeMix, look, changeLook, cues, changeCues, wishes, changeCut, sound },
+    ...{ ...player, canvas, stateNow, proofing, playMode, camera, treatments },
+  }
+}
+
+function Player(props: PlayerProps): ReactNode {
+  const { id, film, files } = props
+  const { cut, shown, isTied, size, reel } = film
+  const [proofs, setProofs] = useState(false)
+  const stage = useRef<HTMLDivElement>(null)
+  const played = usePlayed(props)
+  const { picture, canvas, clock, playing, toggle, seek, playMode, proofing } = played
+  const showAround = (outMs: Ms): void => {
+    seek(Math.max(0, outMs - LEAD_MS))
+    if (!playing) toggle()
+  }
+  useWatchKeys({
+    ...{ clock, shown, toggle, seek, nextCamera: played.camera.next, ...played.treatments },
+    onProof: () => setProofs((before) => !before),
+    onMode: () => playMode.setMode(nextMode(playMode.mode)),
+    onFull: () => void toggleFull(stage.current),
+  })
   return (
     <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
       <h1 className="sr-only">{texts.way.watch}</h1>
       {!isTied && <NotTied id={id} />}
-      <Stage {...{ picture, canvas, files, size, clock, cut }} main={reel.files.length} onPress={toggle} />
+      {files.length === 0 && <p className="bg-pale px-6 py-2">{proofTexts.companion}</p>}
+      <div className="flex min-h-0 flex-1 max-lg:flex-col">
+        <Stage {...{ stage, picture, canvas, files, size, clock, cut }} main={reel.files.length} onPress={toggle} />
+        {proofs && <ProofPanel proofing={proofing} shown={shown} clock={clock} onGo={showAround} />}
+      </div>
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />
-      <div className="flex min-h-[74px] flex-wrap items-center gap-x-6 gap-y-2 px-6 py-2 max-sm:px-4">
-        <Button weight="main" icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={toggle}>
-          {playing ? words.pause : words.play}
-        </Button>
-        <Clock clock={clock} totalMs={cut.outMs} />
+      <Controls
+        {...props}
+        {...played}
+        proofs={proofs}
+        onProofs={setProofs}
+        onFull={() => void toggleFull(stage.current)}
+      />
+    </main>
+  )
+}
+
+/** A change is shown from so long before it. */
+const LEAD_MS = 2000
+
+const nextMode = (mode: PlayMode): PlayMode => PLAY_MODES[(PLAY_MODES.indexOf(mode) + 1) % PLAY_MODES.length] ?? 'whole'
+
+const toggleFull = (stage: HTMLElement | null): Promise<void> | undefined =>
+  document.fullscreenElement ? document.exitFullscreen() : stage?.requestFullscreen()
+
+type ControlsProps = PlayerProps &
+  ReturnType<typeof usePlayed> & { proofs: boolean; onProofs: (open: boolean) => void; onFull: () => void }
+
+function Controls({ film, viewing, planned, proofs, onProofs, onFull, ...played }: ControlsProps): ReactNode {
+  const { cut, shown, choices, size, reel } = film
+  const { clock, playing, toggle, seek, wishes, playMode, proofing } = played
+  const [cutting, setCutting] = useState(false)
+  const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
+  const goTo = (key: string): void =>
+    seek(key === 'after' ? cut.outMs : (shown.find(({ segment }) => segment.id === key)?.startMs ?? 0))
+  const open = proofing.changes.filter(({ state }) => state !== 'checked').length
+  return (
+    <div className="flex min-h-[74px] flex-wrap items-center gap-x-4 gap-y-2 px-6 py-2 max-sm:px-4">
+      <Button weight="main" icon={playing ? <Pause size={18} /> : <Play size={18} />} onClick={toggle}>
+        {playing ? words.pause : words.play}
+      </Button>
+      <Clock clock={clock} totalMs={cut.outMs} />
+      {choices && (
         <Button icon={<Scissors size={18} />} onClick={() => setCutting(true)}>
           {`${cutTexts.open}: ${cutTexts.fits[wishes.fit]}`}
         </Button>
-        <LookField
-          wish={look}
-          onChange={changeLook}
-          size={size}
-          tasteNow={() => stateNow() ?? firstWork(shown, viewing)}
-        />
-        <CameraField {...camera} />
-        <span className="lg:ml-auto">
-          <ChoiceField label={words.rate} value={rate} options={RATES} onChange={setRate} />
-        </span>
-        <MixFields mix={mix} onChange={change} />
-      </div>
-      <CutSheet
-        open={cutting}
-        onOpenChange={setCutting}
-        choices={choices}
-        wishes={wishes}
-        segments={segments}
-        planned={planned}
-        onChange={changeCut}
-        names={Object.fromEntries(reel.files.map(({ id: footage, name }) => [footage, name]))}
-        treatments={treatments}
-        onGo={(key) => {
-          setCutting(false)
-          goTo(key)
-        }}
+      )}
+      <LookField
+        wish={played.look}
+        onChange={played.changeLook}
+        size={size}
+        tasteNow={() => played.stateNow() ?? firstWork(shown, viewing)}
       />
-    </main>
+      <SoundField
+        {...{ wishes: played.cues, onChange: played.changeCues, mix: played.mix, onMix: played.changeMix }}
+        {...{ sound: played.sound, shown, onGo: seek }}
+      />
+      <Button icon={<ListChecks size={18} />} aria-pressed={proofs} onClick={() => onProofs(!proofs)}>
+        {proofTexts.open}
+        <span className="text-sm tabular-nums">{open}</span>
+      </Button>
+      <CameraField {...played.camera} />
+      <span className="flex flex-wrap items-center gap-x-4 gap-y-2 lg:ml-auto">
+        <ChoiceField
+          label={proofTexts.playing}
+          value={playMode.mode}
+          options={proofTexts.plays}
+          onChange={playMode.setMode}
+        />
+        <ChoiceField label={words.rate} value={played.rate} options={RATES} onChange={played.setRate} />
+        <MixFields mix={played.mix} onChange={played.changeMix} />
+        <IconButton label={proofTexts.full} onClick={onFull}>
+          <Expand size={18} />
+        </IconButton>
+      </span>
+      {choices && (
+        <CutSheet
+          open={cutting}
+          onOpenChange={setCutting}
+          choices={choices}
+          wishes={wishes}
+          segments={segments}
+          planned={planned}
+          onChange={played.changeCut}
+          names={Object.fromEntries(reel.files.map(({ id: footage, name }) => [footage, name]))}
+          treatments={played.treatments}
+          onGo={(key) => {
+            setCutting(false)
+            goTo(key)
+          }}
+        />
+      )}
+    </div>
   )
 }
 
@@ -163,6 +260,7 @@ function firstWork(shown: readonly ShownSegment[], viewing: Viewing): OverlaySta
 }
 
 interface StageProps {
+  stage: RefObject<HTMLDivElement | null>
   picture: RefObject<ReelFilm | null>
   canvas: RefObject<HTMLCanvasElement | null>
   files: FilmFile[]
@@ -175,11 +273,11 @@ interface StageProps {
 }
 
 /** The film with all that lies over it. */
-function Stage({ picture, canvas, files, size, clock, cut, main, onPress }: StageProps): ReactNode {
+function Stage({ stage, picture, canvas, files, size, clock, cut, main, onPress }: StageProps): ReactNode {
   return (
-    <div className="flex min-h-0 flex-1 justify-center bg-bar">
+    <div ref={stage} className="flex min-h-0 min-w-0 flex-1 items-center justify-center bg-bar">
       <div
-        className="relative h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
+        className="relative in-fullscreen:h-auto in-fullscreen:max-h-full h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
         style={{ aspectRatio: `${size.width} / ${size.height}` }}
       >
         <ReelVideo film={picture} files={files} main={main} className="h-full w-full" onClick={onPress} />

@@ -4,7 +4,14 @@ import { useCallback, useEffect, useMemo, useRef, type RefObject } from 'react'
 import type { ShownSegment } from '@/core/cut/cut'
 import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
 import type { LookWish } from '@/core/look/looks/family'
-import { keyOf, overlayAt, overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
+import {
+  keyOf,
+  overlayAt,
+  overlayChanges,
+  type OverlayChange,
+  type OverlayState,
+  type Viewing,
+} from '@/core/look/overlay'
 import type { Ms } from '@/core/units'
 import { useFonts } from '../parts/useCanvas'
 import type { VideoClock } from '../parts/useVideoClock'
@@ -25,6 +32,8 @@ const GRACE_MS = 1
 export function useOverlay({ clock, shown, viewing, size, look }: Props): {
   canvas: RefObject<HTMLCanvasElement | null>
   stateNow: () => OverlayState | null
+  /** All that will ever be shown. */
+  changes: readonly OverlayChange[]
 } {
   const canvas = useRef<HTMLCanvasElement>(null)
   const drawn = useRef<string | null>(null)
@@ -49,5 +58,5 @@ export function useOverlay({ clock, shown, viewing, size, look }: Props): {
     return clock.follow(paint)
   }, [clock, paint, fontsReady])
   const stateNow = useCallback(() => overlayAt(changes, clock.nowMs() + GRACE_MS), [changes, clock])
-  return { canvas, stateNow }
+  return { canvas, stateNow, changes }
 }

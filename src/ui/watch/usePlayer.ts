@@ -1,20 +1,17 @@
 // Plays the cut with its cues, in output time, and goes to an instant of it.
 'use client'
-import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
-import { cuesFor } from '@/core/cue/cues'
-import type { Cut, ShownSegment } from '@/core/cut/cut'
-import { cueLevel, type Mix } from '@/core/sound/mix'
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
+import type { Cut } from '@/core/cut/cut'
 import type { Ms } from '@/core/units'
 import type { ReelFilm } from '../parts/ReelFilm'
 import { useToldClock, useVideoClock, type VideoClock } from '../parts/useVideoClock'
-import { CuePlayer } from './CuePlayer'
+import { CuePlayer, type Heard } from './CuePlayer'
 import { CutPlayer } from './CutPlayer'
 
 interface Props {
   film: RefObject<ReelFilm | null>
   cut: Cut
-  shown: readonly ShownSegment[]
-  mix: Mix
+  heard: Heard
   rate: number
 }
 
@@ -26,11 +23,10 @@ export interface Playing {
   seek: (outMs: Ms) => void
 }
 
-export function usePlayer({ film: filmRef, cut, shown, mix, rate }: Props): Playing & { playing: boolean } {
+export function usePlayer({ film: filmRef, cut, heard, rate }: Props): Playing & { playing: boolean } {
   const cutPlayer = useRef<CutPlayer | null>(null)
   const cuePlayer = useRef<CuePlayer | null>(null)
   const [playing, setPlaying] = useState(false)
-  const cues = useMemo(() => cuesFor(shown), [shown])
   const first = useRef(cut)
   const { clock: filmClock } = useVideoClock(filmRef)
   const nowMs = useCallback(() => cutPlayer.current?.nowMs ?? 0, [])
@@ -58,10 +54,7 @@ export function usePlayer({ film: filmRef, cut, shown, mix, rate }: Props): Play
     }
   }, [filmRef, filmClock, tell])
   useEffect(() => cutPlayer.current?.change(cut), [cut])
-  useEffect(() => {
-    if (cuePlayer.current) cuePlayer.current.cues = cues
-  }, [cues])
-  useEffect(() => cuePlayer.current?.setLevels(mix.voice, cueLevel(mix)), [mix])
+  useEffect(() => cuePlayer.current?.change(heard), [heard])
   useEffect(() => {
     if (cutPlayer.current) cutPlayer.current.speed = rate
   }, [rate])
@@ -70,13 +63,9 @@ export function usePlayer({ film: filmRef, cut, shown, mix, rate }: Props): Play
       player = cutPlayer.current
     if (!element || !player) return
     // Browsers allow sound only after a press, so the player is made on the first one.
-    if (!cuePlayer.current) {
-      cuePlayer.current = new CuePlayer(element, player)
-      cuePlayer.current.cues = cues
-      cuePlayer.current.setLevels(mix.voice, cueLevel(mix))
-    }
+    cuePlayer.current ??= new CuePlayer(element, player, heard)
     player.toggle()
-  }, [filmRef, cues, mix])
+  }, [filmRef, heard])
   const seek = useCallback((outMs: Ms) => cutPlayer.current?.seek(outMs), [])
   return { clock, playing, toggle, seek }
 }

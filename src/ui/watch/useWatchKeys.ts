@@ -15,9 +15,15 @@ type Props = Playing & {
   shown: readonly ShownSegment[]
   /** Shows what plays from the next camera. */
   nextCamera: () => void
+  /** Opens the proof, or closes it. */
+  onProof: () => void
+  /** Plays the whole, changes only, or two seconds round and round. */
+  onMode: () => void
+  onFull: () => void
 } & Treatments
 
-export function useWatchKeys({ clock, shown, toggle, seek, nextCamera, treat, mark }: Props): void {
+export function useWatchKeys(props: Props): void {
+  const { clock, shown, toggle, seek, nextCamera, treat, mark, onProof, onMode, onFull } = props
   useEffect(() => {
     const now = (): Ms => clock.nowMs()
     const jump = (way: 1 | -1): void => {
@@ -37,6 +43,9 @@ export function useWatchKeys({ clock, shown, toggle, seek, nextCamera, treat, ma
       x: () => treat('cut'),
       k: () => treat('covered'),
       d: mark,
+      p: onProof,
+      c: onMode,
+      f: onFull,
     }
     const onKey = (event: KeyboardEvent): void => {
       const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]
@@ -47,5 +56,5 @@ export function useWatchKeys({ clock, shown, toggle, seek, nextCamera, treat, ma
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [clock, shown, toggle, seek, nextCamera, treat, mark])
+  }, [clock, shown, toggle, seek, nextCamera, treat, mark, onProof, onMode, onFull])
 }

@@ -68,6 +68,7 @@ const PLAIN = {
   'no-frames': 'This file announces a picture but holds none. Copy it from the camera again.',
   'upload-gone': 'The uploaded file is gone. Add the footage again.',
   'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
+  'nothing-said': 'Nothing can be heard in this recording. Try again, a little louder.',
   'not-stitched': 'No interval is tied to the footage yet. Tie at least one in Sync.',
   'cut-empty':
     'Nothing of this session was filmed, so this cut shows nothing. Tie its changes, or cut it another way in Watch.',

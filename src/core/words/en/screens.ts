@@ -159,7 +159,7 @@ export const texts = {
     needScore: 'Write the score first; then there is something to tie.',
   },
   watch: {
-    needFootage: 'Add footage in Sync first; then you can watch it here.',
+    needScore: 'Write the score first; then there is something to watch.',
     needStitch: 'Nothing is tied yet, so the count starts at the first frame. Tie it in Sync.',
     rate: 'Speed',
     voice: 'Footage',
@@ -188,6 +188,7 @@ export const texts = {
       footage: 'It was made from other footage.',
       cut: 'The cut was changed since.',
       look: 'The look was changed since.',
+      sound: 'What is heard was changed since.',
     },
     renderAgain: 'Render again to show what is planned and tied now.',
     video: 'Video (MP4)',
@@ -268,6 +269,10 @@ export const texts = {
       ['V', 'what plays, from the next camera'],
       ['W, S, X, K', 'the talk or pause that plays: whole, shortened, cut out, a card'],
       ['D', 'a dead stretch begins here, or ends here'],
+      ['P', 'the proof, with every change'],
+      ['Enter', 'in the proof: this change is right, on to the next'],
+      ['C', 'play all of it, changes only, two seconds round and round'],
+      ['F', 'full screen'],
     ],
   },
   trouble: {

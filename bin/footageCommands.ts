@@ -1,0 +1,215 @@
+// Commands that hear, tie, cut and render footage.
+import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
+import { joinedReel, type ReelFile } from '../src/core/align/reel'
+import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
+import { companionOf } from '../src/core/cut/companion'
+import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
+import { inFiles } from '../src/core/cut/spans'
+import { byTime, ofKind, type Evidence } from '../src/core/evidence'
+import { performanceOf, readFloorLog, type Performance } from '../src/core/floor/log'
+import { readCaptions } from '../src/core/hear/captions'
+import { timerBeeps } from '../src/core/hear/timerBeeps'
+import { Problem } from '../src/core/problem'
+import type { Segment } from '../src/core/score/segment'
+import { formatInstant, formatLength } from '../src/core/time/clock'
+import { floorTexts } from '../src/core/words/en/floor'
+import { whyShown } from '../src/core/words/en/cuts'
+import { whyTied } from '../src/core/words/en/hearing'
+import { WARNINGS } from '../src/core/words/en/problems'
+import { texts } from '../src/core/words/en/screens'
+import { evidenceText, round2, roundedEvidence } from './told'
+import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
+import { contentHash } from '../src/engine/contentHash'
+import type { Gathered } from '../src/engine/gather'
+import { gatherOnce } from '../src/engine/gatherOnce'
+import { readTextFile } from '../src/engine/plan'
+import { probeFootage, type FootageFacts } from '../src/engine/probe'
+import { renderVideo } from '../src/engine/render'
+import type { RecordedFile } from '../src/engine/renderJob'
+import {
+  UsageError,
+  complain,
+  expandFile,
+  intoPlace,
+  naming,
+  only,
+  print,
+  printJson,
+  progressOnTerminal,
+  required,
+  scoreIn,
+  tiesFrom,
+  writable,
+  type Command,
+  type Options,
+} from './call'
+
+const hearCommand: Command = async (files, options) => {
+  const [footage = ''] = only(files, 1)
+  const facts = await probed(footage, options.signal)
+  const { evidence } = await hearFile({ path: footage, facts }, options.signal)
+  const all = [...timerBeeps(ofKind(evidence, 'beep')), ...evidence.filter(({ kind }) => kind !== 'beep')]
+    .map(roundedEvidence)
+    .sort(byTime)
+  if (options.json) return printJson({ footageMs: facts.durationMs, evidence: all })
+  for (const one of all) print(`${formatInstant(one.atMs)}  ${one.kind.padEnd(6)}  ${evidenceText(one)}`)
+}
+
+const syncCommand: Command = async (files, options) => {
+  const { plan, footage } = planAndFootage(files)
+  const { segments } = await expandFile(plan)
+  const performance = options.log ? await performanceIn(options.log, segments) : null
+  const heard = await heardReel(await probedReel(footage, options.signal), options)
+  const reel = joinedReel(heard)
+  const { footageMs, placeOf } = reel
+  const logged = performance && matchReelLogged(segments, performance, heard)
+  const { found, likeness, doubtful } = logged ?? matchEvidence(segments, reel)
+  const { summary, ...report } = describeSync(segments, found, footageMs)
+  const stitches = report.stitches.map(({ alternatives = [], ...one }) => ({
+    ...{ ...one, ...placeOf(one.footageMs) },
+    alternatives: alternatives.map((rival) => ({ ...rival, ...placeOf(rival.footageMs) })),
+    why: whyTied({ ...one, alternatives }),
+  }))
+  const result = {
+    ...{ ...report, stitches, summary: { ...summary, likeness: round2(likeness), doubtful } },
+    ...(logged ? { log: { fit: logged.log, gone: logged.gone } } : {}),
+  }
+  if (options.json) return printJson(result)
+  if (likeness < LEAST_LIKENESS) print(texts.sync.unlike)
+  else if (doubtful) print(texts.sync.doubtful)
+  if (logged) print(floorTexts.logged[logged.log])
+  if (logged?.gone.length) print(floorTexts.gone(logged.gone.length))
+  for (const stitch of stitches)
+    print(
+      `${footage.length > 1 ? `${stitch.footage + 1}  ` : ''}${formatInstant(stitch.footageMs)}  ${stitch.confidence.toFixed(2)}  ${stitch.errorMs >= 0 ? '+' : ''}${stitch.errorMs} ms  ${stitch.segmentId} ${stitch.edge}`,
+    )
+  for (const id of result.missing) print(`missing                ${id}`)
+}
+
+const cutCommand: Command = async (files, options) => {
+  const { plan, footage } = planAndFootage(files)
+  const { segments } = await expandFile(plan)
+  const { cut, changes, reused } = await cutOf(segments, footage, options)
+  const spans = cut.spans.map((span) => ({ ...span, why: whyShown(span) }))
+  if (options.json) return printJson({ outMs: cut.outMs, spans, changes, reused: round2(reused) })
+  for (const { source, outMs, fromMs, toMs, segmentId, why } of spans)
+    print(
+      `${formatInstant(outMs)}  ${typeof source === 'number' && footage.length > 1 ? `${source + 1}  ` : ''}${formatInstant(fromMs)} - ${formatInstant(toMs)}  ${why}  ${segmentId ?? ''}`,
+    )
+  print(`total ${formatLength(cut.outMs)}`)
+}
+
+const renderCommand: Command = async (files, options) => {
+  const [plan = '', ...footage] = files
+  if (!plan) throw new UsageError('expected a plan')
+  const look = lookNamed(options.look)
+  const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
+  const { score, segments } = await scoreIn(plan)
+  const { reel, cut, shown } = footage.length
+    ? await cutOf(segments, footage, options)
+    : { ...companionOf(segments), reel: [] }
+  await intoPlace(out, (temporary) =>
+    renderVideo({
+      ...{
+        reel,
+        cut,
+        shown,
+        viewing: { ...score, namesTalk: !reel.length },
+        look,
+        out: temporary,
+        signal: options.signal,
+      },
+      onProgress: progressOnTerminal('render'),
+    }),
+  )
+}
+
+function lookNamed(name: string = USUAL_LOOK.look): LookWish {
+  const look = LOOK_NAMES.find((one) => one === name)
+  if (!look) throw new UsageError(`--look ${name} is not known; known are ${LOOK_NAMES.join(', ')}`)
+  return { ...USUAL_LOOK, look }
+}
+
+function planAndFootage([plan = '', ...footage]: string[]): { plan: string; footage: string[] } {
+  if (!plan || !footage.length) throw new UsageError('expected 2 files or more')
+  return { plan, footage }
+}
+
+function fitFrom(fit = 'follow'): Fit {
+  const known = FITS.find((one) => one === fit)
+  if (!known) throw new UsageError(`--fit ${fit} is not known; known are ${FITS.join(', ')}`)
+  return known
+}
+
+const probed = (footage: string, signal: AbortSignal): Promise<FootageFacts> =>
+  naming(
+    footage,
+    probeFootage(footage, signal).catch((error: NodeJS.ErrnoException) => {
+      throw error.code === 'ENOENT' ? new Problem({ code: 'no-file' }) : error
+    }),
+  )
+
+async function probedReel(footage: readonly string[], signal: AbortSignal): Promise<RecordedFile[]> {
+  const reel: RecordedFile[] = []
+  for (const path of footage) reel.push({ path, facts: await probed(path, signal) })
+  return reel
+}
+
+async function hearFile({ path, facts }: RecordedFile, signal: AbortSignal): Promise<Gathered> {
+  if (facts.audioCodec === null) throw new Problem({ code: 'no-sound' }, path)
+  const onProgress = progressOnTerminal('hear')
+  const heard = await naming(path, gatherOnce({ path, hash: await contentHash(path) }, facts, { onProgress, signal }))
+  if (heard.deaf) complain(heard.deaf.message)
+  if (heard.blind) complain(WARNINGS.notWatched)
+  return heard
+}
+
+/** Before anything is listened to: a record of another plan is of no use. */
+const performanceIn = (file: string, segments: readonly Segment[]): Promise<Performance> =>
+  naming(
+    file,
+    readTextFile(file).then((text) => {
+      const performance = performanceOf(readFloorLog(text))
+      refuseOtherPlan(segments, performance)
+      return performance
+    }),
+  )
+
+const captionsFrom = (file: string): Promise<Evidence[]> => naming(file, readTextFile(file).then(readCaptions))
+
+/** What is heard in each file, in order. */
+async function heardReel(reel: readonly RecordedFile[], options: Options): Promise<ReelFile[]> {
+  if (options.captions && reel.length > 1) throw new UsageError('captions go with one footage')
+  const captions = options.captions ? await captionsFrom(options.captions) : []
+  const heard: ReelFile[] = []
+  for (const file of reel) {
+    const { evidence } = await hearFile(file, options.signal)
+    heard.push({ evidence: [...evidence, ...captions].sort(byTime), footageMs: file.facts.durationMs })
+  }
+  return heard
+}
+
+/**
+ * The cut of footage, with ties from a file or, without one, from what is heard in it. Where ties come from a file the
+ * footage is heard only where a cut wants to know what it may cut through.
+ */
+async function cutOf(
+  segments: readonly Segment[],
+  footage: readonly string[],
+  options: Options,
+): Promise<Fitted & { reel: RecordedFile[] }> {
+  const fit = fitFrom(options.fit)
+  const reel = await probedReel(footage, options.signal)
+  const fileMs = reel.map(({ facts }) => facts.durationMs)
+  const silent = reel.some(({ facts }) => facts.audioCodec === null)
+  const listens = !silent && (!options.sync || fit !== 'follow')
+  const joined = joinedReel(
+    listens ? await heardReel(reel, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
+  )
+  const ties = options.sync ? await tiesFrom(options.sync, segments, fileMs) : matchEvidence(segments, joined).found
+  if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
+  const made = fitted(filmedFrom(segments, ties, { ...joined, heard: joined.evidence }), { fit })
+  return { ...made, cut: inFiles(made.cut, fileMs), reel }
+}
+
+export const FOOTAGE_COMMANDS = { hear: hearCommand, sync: syncCommand, cut: cutCommand, render: renderCommand }

@@ -1,0 +1,183 @@
+// Commands that need no footage.
+import { writeFile } from 'node:fs/promises'
+import { judge } from '../src/core/check/check'
+import { cuesFor } from '../src/core/cue/cues'
+import { asPlanned } from '../src/core/cut/cut'
+import { expand } from '../src/core/expand/expand'
+import { readTypedPlan } from '../src/core/read/typedPlan'
+import { weightText } from '../src/core/score/formats/station'
+import type { Segment } from '../src/core/score/segment'
+import { printShorthand } from '../src/core/shorthand/print'
+import { tonesAlone } from '../src/core/sound/tonesAlone'
+import { MIX_RATE } from '../src/core/sound/mix'
+import { formatInstant, formatLength } from '../src/core/time/clock'
+import type { Ms } from '../src/core/units'
+import { findingSentence, mendLabel } from '../src/core/words/en/findings'
+import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
+import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
+import { EXPORTS, type ExportName } from '../src/core/write/exports'
+import { writeIntervalTable } from '../src/core/write/intervalTable'
+import { tellOverlay } from '../src/core/write/overlay'
+import { writeWav } from '../src/core/write/wav'
+import { readPlanFile, readTextFile } from '../src/engine/plan'
+import {
+  UsageError,
+  expandFile,
+  intoPlace,
+  laneOf,
+  naming,
+  only,
+  print,
+  printJson,
+  required,
+  scoreIn,
+  writable,
+  type Command,
+} from './call'
+
+const expandCommand: Command = async (files, options) => {
+  const { segments, totalMs, minMs, maxMs, workMs, restMs, estimated, workoutMs } = await expandFile(only(files, 1)[0])
+  if (options.csv) return print(writeIntervalTable(segments))
+  // What decides a length, and what counters are called, is for editors.
+  if (options.json)
+    return printJson({
+      totalMs,
+      minMs,
+      maxMs,
+      workMs,
+      restMs,
+      workoutMs,
+      estimated,
+      segments: segments.map(({ origin: _origin, words: _words, ...segment }) => segment),
+    })
+  for (const segment of segments)
+    print(
+      `${formatLength(segment.startMs).padStart(9)}  ${((segment.estimated ? '~' : '') + formatLength(segment.durationMs)).padStart(8)}  ${segment.kind.padEnd(5)}  ${toldOf(segment)}`,
+    )
+  print(
+    `total ${estimated ? 'about ' : ''}${formatLength(totalMs)}${rangeNote(minMs, maxMs)}, work ${formatLength(workMs)}, rest ${formatLength(restMs)}`,
+  )
+}
+
+/** Name, reps and what is lifted; then where it stands among rounds and stations. */
+function toldOf(segment: Segment): string {
+  const { weight } = segment
+  const where = countersOf(segment).join(', ')
+  return `${nameOf(segment)}${repsOf(segment)}${weight ? `, ${weightText(weight)}` : ''}${where ? `  [${where}]` : ''}`
+}
+
+/** How far a total may be off, where it holds guesses. */
+const rangeNote = (minMs: Ms, maxMs: Ms | null): string =>
+  maxMs === null
+    ? ` (${formatLength(minMs)} or more)`
+    : minMs === maxMs
+      ? ''
+      : ` (${formatLength(minMs)} to ${formatLength(maxMs)})`
+
+const checkCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const { findings, dismissed } = judge(await naming(plan, readPlanFile(plan)))
+  const said = findings.map(({ mend, ...finding }) => ({
+    ...finding,
+    ...findingSentence(finding.fact),
+    mend: mend && mendLabel(mend.fact),
+  }))
+  if (options.json) {
+    printJson({ findings: said, dismissed: dismissed.map(({ finding, reason }) => ({ id: finding.id, reason })) })
+  } else {
+    for (const { severity, segmentId, sectionKey, what, why, mend } of said) {
+      print(`${severity.padEnd(7)}  ${segmentId ?? sectionKey ?? 'whole'}`)
+      print(`         ${what}\n         ${why}${mend ? ` Mend: ${mend}.` : ''}`)
+    }
+    print(said.length ? `${said.length} finding${said.length === 1 ? '' : 's'}` : 'nothing found')
+  }
+  if (findings.some((finding) => finding.severity === 'error')) process.exitCode = 1
+}
+
+const readCommand: Command = async (files, options) => {
+  const [file = ''] = only(files, 1)
+  const { score, tokens, questions, unmet } = await naming(
+    file,
+    readTextFile(file).then((text) => readTypedPlan(text)),
+  )
+  const { totalMs } = expand(score)
+  const shorthand = printShorthand(score)
+  const asked = questions.map((question) => ({
+    about: questionAbout(question),
+    choices: question.choices.map(({ label, totalMs: sum, chosen }) => ({
+      label: choiceLabel(label),
+      totalMs: sum,
+      chosen,
+    })),
+  }))
+  if (options.json) {
+    const told = tokens.map(({ line, from, to, text, fate, as }) => ({ line: line + 1, from, to, text, fate, as }))
+    return printJson({ shorthand, totalMs, tokens: told, questions: asked })
+  }
+  print(shorthand)
+  print(`total ${formatLength(totalMs)}`)
+  for (const { about, choices } of asked)
+    print(
+      `? ${about}: ${choices.map(({ label, totalMs: sum, chosen }) => `${label} ${formatLength(sum)}${chosen ? ' (taken)' : ''}`).join(', or ')}`,
+    )
+  if (unmet) print(planTexts.unmet(formatLength(unmet.statedMs), formatLength(unmet.totalMs)))
+  const unread = tokens.filter(({ fate }) => fate === 'unread')
+  if (unread.length)
+    print(`not understood: ${unread.map(({ text, line }) => `"${text}" in line ${line + 1}`).join(', ')}`)
+}
+
+const cuesCommand: Command = async (files, options) => {
+  const { segments } = await expandFile(only(files, 1)[0])
+  const cues = cuesFor(asPlanned(segments)).map(({ id, rule, segmentId, atMs, sound, line }) => ({
+    ...{ id, rule, segmentId, atMs, voice: sound, line },
+  }))
+  if (options.json) return printJson({ cues })
+  for (const { atMs, voice, line, segmentId } of cues)
+    print(`${formatInstant(atMs)}  ${(voice ?? 'said').padEnd(7)}  ${line ?? segmentId}`)
+}
+
+const overlayCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const { score, segments } = await scoreIn(plan)
+  const shown = await laneOf(segments, options)
+  const states = tellOverlay(shown, score)
+  if (options.json) return printJson({ states })
+  for (const { fromMs, count, label, side, counters, next, lines } of states)
+    print(
+      [formatInstant(fromMs), String(count?.value ?? '').padStart(4), label, side ?? '', counters, next, ...lines]
+        .filter(Boolean)
+        .join('  '),
+    )
+}
+
+const trackCommand: Command = async (files, options) => {
+  const { segments, totalMs } = await expandFile(only(files, 1)[0])
+  const out = await writable(required(options.out, '--out OUT.wav'), '.wav')
+  await intoPlace(out, async (temporary) =>
+    writeFile(temporary, writeWav(tonesAlone(asPlanned(segments), totalMs + TAIL_MS), MIX_RATE)),
+  )
+}
+
+/** The last sound is heard to its end. */
+const TAIL_MS = 1500
+
+const exportCommand: Command = async (files, options) => {
+  const [plan = ''] = only(files, 1)
+  const { score, segments } = await scoreIn(plan)
+  const names = Object.keys(EXPORTS) as ExportName[]
+  const format = required(options.as, `--as ${names.join('|')}`)
+  const name = names.find((one) => one === format)
+  if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
+  const lane = await laneOf(segments, options)
+  print(EXPORTS[name]({ lane, title: score.title }))
+}
+
+export const PLAN_COMMANDS = {
+  expand: expandCommand,
+  check: checkCommand,
+  read: readCommand,
+  cues: cuesCommand,
+  overlay: overlayCommand,
+  track: trackCommand,
+  export: exportCommand,
+}

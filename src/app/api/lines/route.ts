@@ -1,0 +1,35 @@
+import { readFile } from 'node:fs/promises'
+import { z } from 'zod'
+import { Problem } from '@/core/problem'
+import { refuseUnstorable } from '@/core/text'
+import { linesAloud } from '@/engine/lines'
+import { saidAloud } from '@/engine/voices'
+import { readBody, route } from '@/server/http'
+import { recordingFiles } from '@/server/recordings'
+
+const voiceSchema = z.enum(['flite', 'espeak', 'own'])
+const lineSchema = z.string().trim().min(1).max(300)
+const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(2000) })
+
+/** How long lines last in a voice, in ms; of the coach's own, only what was recorded. */
+export const POST = route(async (request) => {
+  const { voice, lines } = await readBody(request, bodySchema)
+  lines.forEach(refuseUnstorable)
+  const { lengths } = await linesAloud(voice, lines, { recordings: await recordingFiles(), signal: request.signal })
+  return Response.json({ lengths: Object.fromEntries(lengths) })
+})
+
+/** One line, as it is mixed. */
+export const GET = route(async (request) => {
+  const asked = new URL(request.url).searchParams
+  const said = z.object({ voice: voiceSchema, text: lineSchema }).safeParse(Object.fromEntries(asked))
+  if (!said.success)
+    throw new Problem({ code: 'bad-document', what: 'request', field: 'text', reason: 'no line to say' })
+  const { voice, text } = said.data
+  refuseUnstorable(text)
+  const path = voice === 'own' ? (await recordingFiles()).get(text) : undefined
+  if (voice === 'own' && !path) throw new Problem({ code: 'not-found', what: 'file' })
+  const wave = voice === 'own' ? await readFile(path ?? '') : await saidAloud(voice, text, request.signal)
+  const kept = voice === 'own' ? 'no-store' : 'private, max-age=86400, immutable'
+  return new Response(new Uint8Array(wave), { headers: { 'content-type': 'audio/wav', 'cache-control': kept } })
+})

@@ -1,0 +1,45 @@
+// All lines of a session in one voice, with how long each lasts.
+import { readFile } from 'node:fs/promises'
+import type { VoiceName } from '../core/cue/wishes'
+import type { Ms } from '../core/units'
+import { saidAloud, waveMs, waveSamples } from './voices'
+
+export interface LinesAloud {
+  lengths: Map<string, Ms>
+  samples: Map<string, Float32Array>
+}
+
+interface Options {
+  /** Files of lines that the coach recorded, as `trimmedLine` leaves them. */
+  recordings?: ReadonlyMap<string, string> | undefined
+  signal?: AbortSignal
+}
+
+/** So many are spoken beside each other. */
+const AT_ONCE = 2
+
+/** @param voice of the coach's own, lines that were not recorded are left out. */
+export async function linesAloud(
+  voice: VoiceName,
+  lines: readonly string[],
+  { recordings = new Map(), signal }: Options = {},
+): Promise<LinesAloud> {
+  const aloud: LinesAloud = { lengths: new Map(), samples: new Map() }
+  if (voice === 'none') return aloud
+  const waveOf = async (line: string): Promise<Buffer | null> => {
+    if (voice !== 'own') return saidAloud(voice, line, signal)
+    const path = recordings.get(line)
+    return path === undefined ? null : readFile(path)
+  }
+  const waiting = lines.values()
+  const speak = async (): Promise<void> => {
+    for (const line of waiting) {
+      const wave = await waveOf(line)
+      if (!wave) continue
+      aloud.lengths.set(line, waveMs(wave))
+      aloud.samples.set(line, waveSamples(wave))
+    }
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, speak))
+  return aloud
+}

@@ -1,0 +1,67 @@
+// What was checked, and what is asked next.
+'use client'
+import { useCallback, useMemo } from 'react'
+import { watchedChanges, type Mark, type WatchedChange } from '@/core/proof/changes'
+import { stateOf, type CheckState, type Proof } from '@/core/proof/proof'
+import type { Cue } from '@/core/cue/cue'
+import type { Cut, ShownSegment } from '@/core/cut/cut'
+import type { OverlayChange } from '@/core/look/overlay'
+import type { Rate } from '@/core/units'
+import { newKey } from '../parts/newKey'
+import { useKept } from '../parts/useKept'
+import type { VideoClock } from '../parts/useVideoClock'
+
+interface Props {
+  workoutId: string
+  kept: Proof
+  cut: Cut
+  shown: readonly ShownSegment[]
+  overlay: readonly OverlayChange[]
+  cues: readonly Cue[]
+  rate: Rate
+  marks: readonly Mark[]
+  clock: VideoClock
+}
+
+export interface CheckedChange extends WatchedChange {
+  state: CheckState
+}
+
+export interface Proofing {
+  proof: Proof
+  changes: readonly CheckedChange[]
+  check: (change: WatchedChange, right: boolean) => void
+  note: (text: string) => void
+  done: (noteId: string) => void
+}
+
+export function useProof({ workoutId, kept, cut, shown, overlay, cues, rate, marks, clock }: Props): Proofing {
+  const [proof, change] = useKept(workoutId, 'proof', kept)
+  const watched = useMemo(
+    () => watchedChanges({ cut, shown, overlay, cues, rate, marks }),
+    [cut, shown, overlay, cues, rate, marks],
+  )
+  const changes = useMemo(() => watched.map((one) => ({ ...one, state: stateOf(proof, one) })), [watched, proof])
+  const check = useCallback(
+    ({ id, signature }: WatchedChange, right: boolean) => {
+      const { [id]: _, ...others } = proof.checked
+      change({ checked: right ? { ...others, [id]: signature } : others })
+    },
+    [proof, change],
+  )
+  const note = useCallback(
+    (text: string) => {
+      const nowMs = clock.nowMs()
+      const at = shown.findLast(({ startMs }) => startMs <= nowMs) ?? shown[0]
+      if (!at || !text.trim()) return
+      const offsetMs = Math.round(nowMs - at.startMs)
+      change({ notes: [...proof.notes, { id: newKey(), segmentId: at.segment.id, offsetMs, text: text.trim() }] })
+    },
+    [proof, change, clock, shown],
+  )
+  const done = useCallback(
+    (noteId: string) => change({ notes: proof.notes.filter(({ id }) => id !== noteId) }),
+    [proof, change],
+  )
+  return { proof, changes, check, note, done }
+}

@@ -1,0 +1,128 @@
+// What is heard in Watch: the cue sheet, and the levels that the render will have, reckoned by the very code that
+// renders.
+'use client'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import type { Cue, CueSheet } from '@/core/cue/cue'
+import { cueSheet, linesIn, type CueAsk } from '@/core/cue/cues'
+import type { CueWishes } from '@/core/cue/wishes'
+import type { Cut, ShownSegment } from '@/core/cut/cut'
+import { duckedSteps, duckingFor, gainsFor, MIX_RATE, type Mix } from '@/core/sound/mix'
+import { cueEnergies } from '@/core/sound/track'
+import type { Ms } from '@/core/units'
+import { call } from '../api'
+import type { Heard } from './CuePlayer'
+import { SoundShelf } from './SoundShelf'
+
+interface Props {
+  workoutId: string
+  cut: Cut
+  shown: readonly ShownSegment[]
+  wishes: CueWishes
+  mix: Mix
+  /** Where the coach is heard, and the creator's own moves. */
+  ask: Pick<CueAsk, 'coach' | 'timer' | 'moves'>
+  /** Whether there is footage, whose loudness is to be had. */
+  hasFilm: boolean
+}
+
+export interface WatchedSound {
+  sheet: CueSheet
+  heard: Heard
+  /** What is said, were every line there; and how long each lasts as far as it is. */
+  lines: readonly string[]
+  lengths: ReadonlyMap<string, Ms>
+  /** A line was recorded, or its recording taken away. */
+  recorded: (line: string) => void
+}
+
+export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: Props): WatchedSound {
+  const lines = useMemo(() => linesIn(shown, { ...ask, wishes }), [shown, ask, wishes])
+  const { lengths, refresh, asked } = useLengths(wishes.voice, lines)
+  const film = useFilmEnergies(workoutId, cut, hasFilm)
+  const sheet = useMemo(
+    () => cueSheet(shown, { ...ask, wishes, lineMs: lengths, recorded: new Set(lengths.keys()) }),
+    [shown, ask, wishes, lengths],
+  )
+  const needed = useMemo(() => {
+    const all = cueSheet(shown, { ...ask, wishes, lineMs: lengths }).cues.flatMap(({ line }) => line ?? [])
+    return [...new Set(all)]
+  }, [shown, ask, wishes, lengths])
+  const [shelf] = useState(() => new SoundShelf())
+  const arrived = useArrived(shelf, sheet.cues, wishes, asked)
+  const heard = useMemo((): Heard => {
+    const said = sheet.cues.filter(({ line }) => line !== null)
+    const ducking = duckingFor(said, mix.cuesOn ? mix.duckDb : 0)
+    // Lines that have come since change how loud the whole is.
+    void arrived
+    const cues = cueEnergies(sheet.cues, (cue) => shelf.samplesOf(cue, wishes), cut.outMs, MIX_RATE)
+    const gains = gainsFor({ film, cues, ducked: duckedSteps(ducking, cut.outMs) }, mix)
+    const soundOf: Heard['soundOf'] = (cue, context) => shelf.bufferOf(cue, wishes, context)
+    return { cues: sheet.cues, gains, ducking, soundOf }
+  }, [sheet, shelf, arrived, wishes, film, cut, mix])
+  const recorded = useCallback(
+    (line: string) => {
+      shelf.forget(line)
+      refresh()
+    },
+    [shelf, refresh],
+  )
+  return { sheet, heard, lines: needed, lengths, recorded }
+}
+
+/** How long lines last, as the server says them. */
+function useLengths(
+  voice: CueWishes['voice'],
+  lines: readonly string[],
+): { lengths: ReadonlyMap<string, Ms>; refresh: () => void; asked: number } {
+  const [known, setKnown] = useState<{ voice: string; lengths: ReadonlyMap<string, Ms> }>(NOTHING_KNOWN)
+  const [asked, setAsked] = useState(0)
+  const key = JSON.stringify(lines)
+  useEffect(() => {
+    if (voice === 'none') return
+    let isLate = false
+    void call<{ lengths: Record<string, Ms> }>('POST', '/api/lines', { voice, lines: JSON.parse(key) as string[] })
+      .then(({ lengths }) => {
+        if (!isLate) setKnown({ voice, lengths: new Map(Object.entries(lengths)) })
+      })
+      .catch((error: Error) => toast.error(error.message))
+    return () => {
+      isLate = true
+    }
+  }, [voice, key, asked])
+  const refresh = useCallback(() => setAsked((before) => before + 1), [])
+  return { lengths: known.voice === voice ? known.lengths : NO_LENGTHS, refresh, asked }
+}
+const NO_LENGTHS: ReadonlyMap<string, Ms> = new Map()
+const NOTHING_KNOWN = { voice: 'none', lengths: NO_LENGTHS }
+
+/** The loudness of the footage through the cut; asked for anew where the cut is another. */
+function useFilmEnergies(workoutId: string, cut: Cut, hasFilm: boolean): Float32Array | null {
+  const [film, setFilm] = useState<Float32Array | null>(null)
+  useEffect(() => {
+    if (!hasFilm) return
+    const halt = new AbortController()
+    void fetch(`/api/workouts/${workoutId}/loudness`, { signal: halt.signal })
+      .then(async (answer) => (answer.ok ? new Float32Array(await answer.arrayBuffer()) : null))
+      .then((energies) => setFilm(energies?.length ? energies : null))
+      // Without it the levels are those of a film that is as loud as speech usually is.
+      .catch(() => undefined)
+    return () => halt.abort()
+  }, [workoutId, cut, hasFilm])
+  return film
+}
+
+/** Fetches lines as they come to be needed. @returns another number each time that some came. */
+function useArrived(shelf: SoundShelf, cues: readonly Cue[], { family, voice }: CueWishes, asked: number): number {
+  const [arrived, setArrived] = useState(0)
+  useEffect(() => {
+    if (voice === 'none') return
+    const halt = new AbortController()
+    void shelf
+      .fetchLines(cues, { family, voice }, halt.signal)
+      .then((came) => came && setArrived((before) => before + 1))
+      .catch(() => undefined)
+    return () => halt.abort()
+  }, [shelf, cues, family, voice, asked])
+  return arrived
+}
