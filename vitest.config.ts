@@ -16,6 +16,7 @@ const CALM = [
   'gatherOnce',
   'looks',
   'exports',
+  'sound',
 ].map((name) => `tests/${name}.test.ts`)
 
 export default defineConfig({

@@ -1,20 +1,14 @@
 // What was heard and seen in a file is kept under the hash of its contents, for whoever asks again: the command after
 // the server, a second command after the first, the same film in another workout. It can be thrown away at any time.
-import { randomUUID } from 'node:crypto'
-import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
-import { join } from 'node:path'
 import { z } from 'zod'
 import { evidenceSchema, EVIDENCE_VERSION } from '../core/evidence'
 import { packPeaks, unpackPeaks } from '../core/hear/peaks'
-import { DAY, type Ms } from '../core/units'
-import { cacheFolder } from './cache'
+import { Cache } from './cache'
 import { gatherEvidence, type Gathered } from './gather'
 import type { ListenOptions } from './listen'
 import type { FootageFacts } from './probe'
 
-const KEPT_MS: Ms = 90 * DAY
-
-const folder = (): string => cacheFolder(`heard-${EVIDENCE_VERSION}`)
+const kept = new Cache(`heard-${EVIDENCE_VERSION}`)
 
 const keptSchema = z.object({ evidence: evidenceSchema.array(), peaks: z.base64().nullable() })
 
@@ -34,15 +28,15 @@ export async function gatherOnce(
   }
   const gathered = await gatherEvidence(path, facts, options)
   // What has a part missing, or was put together from attempts of another day, is no answer for later.
-  if (!gathered.deaf && !gathered.blind && !options.known?.size) await keep(hash, gathered).catch(() => undefined)
+  if (!gathered.deaf && !gathered.blind && !options.known?.size) await keep(hash, gathered)
   return gathered
 }
 
 async function recall(hash: string): Promise<Gathered | null> {
-  const text = await readFile(join(folder(), hash), 'utf8').catch(() => null)
+  const text = await kept.recall(hash)
   if (text === null) return null
   try {
-    const { evidence, peaks } = keptSchema.parse(JSON.parse(text))
+    const { evidence, peaks } = keptSchema.parse(JSON.parse(text.toString()))
     return {
       evidence,
       peaks: peaks === null ? null : unpackPeaks(Buffer.from(peaks, 'base64')),
@@ -55,15 +49,7 @@ async function recall(hash: string): Promise<Gathered | null> {
   }
 }
 
-async function keep(hash: string, { evidence, peaks }: Gathered): Promise<void> {
-  await mkdir(folder(), { recursive: true })
-  const made = join(folder(), `${hash}.${randomUUID()}`)
+function keep(hash: string, { evidence, peaks }: Gathered): Promise<void> {
   const packed = peaks && Buffer.from(packPeaks(peaks)).toString('base64')
-  await writeFile(made, JSON.stringify({ evidence, peaks: packed }))
-  await rename(made, join(folder(), hash))
-  for (const name of await readdir(folder())) {
-    const path = join(folder(), name)
-    const facts = await stat(path).catch(() => null)
-    if (facts && facts.mtimeMs < Date.now() - KEPT_MS) await rm(path, { force: true })
-  }
+  return kept.keep(hash, JSON.stringify({ evidence, peaks: packed }))
 }

@@ -4,6 +4,7 @@ import type { Cut, ShownSegment } from '../core/cut/cut'
 import type { Layer } from '../core/look/drawOverlay'
 import type { LookWish } from '../core/look/looks/family'
 import type { OverlayChange, Viewing } from '../core/look/overlay'
+import type { Steps } from '../core/sound/loudness'
 import type { Mix } from '../core/sound/mix'
 import type { Share } from '../core/units'
 import type { FootageFacts } from './probe'
@@ -13,7 +14,7 @@ export interface RecordedFile {
   path: string
   facts: FootageFacts
   /** How loud it is, where that was measured already: `engine/loudness`. */
-  loudness?: Float32Array | null
+  loudness?: Steps | null
 }
 
 /** The form of a video that no footage gives one. */

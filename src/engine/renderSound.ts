@@ -4,7 +4,7 @@ import type { Writable } from 'node:stream'
 import { cueSheet, linesIn } from '../core/cue/cues'
 import type { Cue } from '../core/cue/cue'
 import { USUAL_CUES } from '../core/cue/wishes'
-import { filmEnergies } from '../core/cut/heard'
+import { filmSteps } from '../core/cut/heard'
 import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
 import { Limiter } from '../core/sound/limiter'
@@ -21,7 +21,7 @@ import {
   type GainPoint,
   type Gains,
 } from '../core/sound/mix'
-import { cueEnergies, CueTrack, type Heard } from '../core/sound/track'
+import { cueSteps, CueTrack, type Heard } from '../core/sound/track'
 import { tone } from '../core/sound/voiced'
 import type { Ms, Samples } from '../core/units'
 import { QUIET, SOUND_ENCODER } from './encoding'
@@ -86,8 +86,8 @@ export async function soundPlan(job: RenderJob, signal: AbortSignal): Promise<So
   )
   const gains = gainsFor(
     {
-      film: filmEnergies(cut, files),
-      cues: cueEnergies(cues, heard, cut.outMs, MIX_RATE),
+      film: filmSteps(cut, files),
+      cues: cueSteps(cues, heard, cut.outMs, MIX_RATE),
       ducked: duckedSteps(ducking, cut.outMs),
     },
     mix,

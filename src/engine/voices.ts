@@ -1,7 +1,7 @@
 // Lines for viewers in the voices that stand on this machine: spoken once, trimmed and brought to one loudness, and
 // kept by what is said in which voice.
-import { createHash, randomUUID } from 'node:crypto'
-import { mkdir, mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises'
+import { createHash } from 'node:crypto'
+import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { VoiceName } from '../core/cue/wishes'
@@ -10,7 +10,7 @@ import { MIX_RATE } from '../core/sound/mix'
 import { spokenLine } from '../core/sound/voiced'
 import type { Ms } from '../core/units'
 import { writeWav } from '../core/write/wav'
-import { cacheFolder } from './cache'
+import { Cache } from './cache'
 import { sampleReader } from './samples'
 import { runTool } from './tool'
 
@@ -24,15 +24,15 @@ const SPEAKERS: Record<SpokenVoice, { tool: string; args: (text: string, out: st
 const LIMIT_MS: Ms = 15_000
 /** Another number where the same text would sound otherwise. */
 const VERSION = 1
+const kept = new Cache(`said-${VERSION}`)
 
 /**
  * @returns a WAV file, mono, at `MIX_RATE`, trimmed, at the loudness of all cues.
  * @throws Problem `tool-missing`, `tool-failed`, `tool-slow` or `cancelled`.
  */
 export async function saidAloud(voice: SpokenVoice, text: string, signal?: AbortSignal): Promise<Buffer> {
-  const folder = cacheFolder(`said-${VERSION}`)
-  const kept = join(folder, `${createHash('sha256').update(`${voice} ${text}`).digest('hex')}.wav`)
-  const known = await readFile(kept).catch(() => null)
+  const key = createHash('sha256').update(`${voice} ${text}`).digest('hex')
+  const known = await kept.recall(key)
   if (known) return known
   const { tool, args } = SPEAKERS[voice]
   // The synthesisers write to files only: what a process is given as its output is a socket, which they cannot open.
@@ -42,10 +42,7 @@ export async function saidAloud(voice: SpokenVoice, text: string, signal?: Abort
     await runTool(tool, args(text, raw), { ...(signal ? { signal } : {}), limitMs: LIMIT_MS })
     const wave = await trimmedLine(raw, signal)
     if (!wave) throw new Problem({ code: 'tool-failed', tool, reason: 'it said nothing' })
-    await mkdir(folder, { recursive: true })
-    const made = `${kept}.${randomUUID()}`
-    await writeFile(made, wave)
-    await rename(made, kept)
+    await kept.keep(key, wave)
     return wave
   } finally {
     await rm(place, { recursive: true, force: true })

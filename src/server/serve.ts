@@ -44,7 +44,7 @@ const HEADERS = {
   'referrer-policy': 'no-referrer',
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
-  'permissions-policy': 'camera=(), microphone=(), geolocation=()',
+  'permissions-policy': 'camera=(), microphone=(self), geolocation=()',
 }
 
 /** @returns why a request is refused before anything looks at it, or null. */

@@ -106,9 +106,12 @@ export function findCue(
   atMs: number,
   reachMs = 40,
 ): { offMs: number; match: number } {
-  const sound = soundOf('bell', cue, SAMPLE_RATE).subarray(0, Math.round(0.09 * SAMPLE_RATE))
+  // With the silence before it: a tone that dies away is like its own beginning at any later instant.
+  const before = Math.round(0.02 * SAMPLE_RATE)
+  const sound = new Float32Array(Math.round(0.11 * SAMPLE_RATE))
+  sound.set(soundOf('bell', cue, SAMPLE_RATE).subarray(0, sound.length - before), before)
   const reach = Math.round((reachMs / 1000) * SAMPLE_RATE),
-    middle = Math.round((atMs / 1000) * SAMPLE_RATE)
+    middle = Math.round((atMs / 1000) * SAMPLE_RATE) - before
   let best = { offMs: 0, match: -1 }
   for (let shift = -reach; shift <= reach; shift += 4) {
     let product = 0,

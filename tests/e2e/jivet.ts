@@ -98,6 +98,9 @@ export class Jivet {
         '--disable-component-update',
         '--disable-sync',
         '--autoplay-policy=no-user-gesture-required',
+        // A simulated microphone, which beeps once a second.
+        '--use-fake-ui-for-media-stream',
+        '--use-fake-device-for-media-stream',
       ],
     })
     const page = await (

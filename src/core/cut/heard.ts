@@ -2,7 +2,7 @@
 import type { Stretch } from '../cue/schedule'
 import { ofKind, type Evidence } from '../evidence'
 import { timerBeeps } from '../hear/timerBeeps'
-import { STEP_MS } from '../sound/loudness'
+import { PEAKS_A_STEP, STEP_MS, type Steps } from '../sound/loudness'
 import type { Ms, Share } from '../units'
 import { outMsIn, sourceMsIn, spanAt, type Cut } from './cut'
 
@@ -32,15 +32,18 @@ export function heardInOutput(cut: Cut, heard: readonly Evidence[]): { coach: St
 }
 
 /**
- * The loudness of the footage through the cut, as energies in steps of output time.
- * @param files of each file, in steps of its own time; null where it has no sound.
+ * How loud the footage is through the cut, in steps of output time.
+ * @param files each file in steps of its own time; null where it has no sound.
  */
-export function filmEnergies(cut: Cut, files: readonly (Float32Array | null)[]): Float32Array | null {
+export function filmSteps(cut: Cut, files: readonly (Steps | null)[]): Steps | null {
   if (files.every((one) => one === null)) return null
-  return Float32Array.from({ length: Math.ceil(cut.outMs / STEP_MS) }, (_, step) => {
-    const outMs = (step + 0.5) * STEP_MS
-    const span = cut.spans[spanAt(cut, outMs)]
-    if (!span || typeof span.source !== 'number' || span.rate === 0) return 0
-    return files[span.source]?.[Math.floor(sourceMsIn(span, outMs) / STEP_MS)] ?? 0
-  })
+  const length = Math.ceil(cut.outMs / STEP_MS)
+  const through = (part: keyof Steps, stepMs: Ms): Float32Array =>
+    Float32Array.from({ length: Math.ceil(length * (STEP_MS / stepMs)) }, (_, at) => {
+      const outMs = (at + 0.5) * stepMs
+      const span = cut.spans[spanAt(cut, outMs)]
+      if (!span || typeof span.source !== 'number' || span.rate === 0) return 0
+      return files[span.source]?.[part][Math.floor(sourceMsIn(span, outMs) / stepMs)] ?? 0
+    })
+  return { energy: through('energy', STEP_MS), peak: through('peak', STEP_MS / PEAKS_A_STEP) }
 }

@@ -109,7 +109,8 @@ function changeAt(
   const doubts: Doubt[] = []
   if (!tied) doubts.push('reckoned')
   if (span?.why === 'reused') doubts.push('reused')
-  if (span?.why === 'card') doubts.push('drawn')
+  // Where all of it is drawn, nobody is told so of each change.
+  if (span?.why === 'card' && cut.spans.some(({ why }) => why !== 'card')) doubts.push('drawn')
   if (filmed && Math.abs(filmed.atMs - atMs) > APART_MS) doubts.push('apart')
   return {
     ...{ id: segment?.id ?? 'end', segment, before, atMs, filmed, doubts },

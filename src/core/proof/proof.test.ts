@@ -52,7 +52,9 @@ describe('countdown truth', () => {
   it('says when a change is only guessed, or nothing was filmed for it', () => {
     const guessed = watch(TEXT, [], (shown) => shown.map((one) => ({ ...one, startTied: false })))
     expect(guessed[1]?.doubts).toEqual(['reckoned'])
-    const { cut, shown } = companionOf(plan(TEXT))
+    const { cut: all, shown } = companionOf(plan(TEXT))
+    const [first, ...rest] = all.spans
+    const cut = { ...all, spans: [{ ...first!, why: 'filmed' as const }, ...rest] }
     const drawn = watchedChanges({ cut, shown, overlay: [], cues: [], rate: { num: 25, den: 1 }, marks: [] })
     expect(drawn[1]).toMatchObject({ doubts: ['drawn'], seenMs: null, soundedMs: null })
   })

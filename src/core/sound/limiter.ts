@@ -4,7 +4,8 @@ import type { Hertz, Samples } from '../units'
 import { PeakFinder } from './truePeak'
 
 const AHEAD_MS = 4
-const RELEASE_MS = 120
+/** It comes back by a factor e in this time. */
+export const RELEASE_MS = 120
 
 export class Limiter {
   /** It tells every sample so much later; `finish` has the rest. */

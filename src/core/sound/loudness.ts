@@ -21,6 +21,15 @@ export const levelOf = (gain: number): Decibel => 20 * Math.log10(Math.max(gain,
 export const lufsOf = (energy: number): Lufs => OFFSET + 10 * Math.log10(Math.max(energy, 1e-12))
 export const energyOf = (lufs: Lufs): number => 10 ** ((lufs - OFFSET) / 10)
 
+/** A step has so many peaks, so that what a limiter does can be reckoned. */
+export const PEAKS_A_STEP = 10
+
+/** A sound in steps of `STEP_MS`: the K-weighted energy of each, and `PEAKS_A_STEP` times how high its samples rise. */
+export interface Steps {
+  energy: Float32Array
+  peak: Float32Array
+}
+
 /** One K-weighted channel: a shelf that stands for the head, then a high-pass, as two filters of second order. */
 class Weighting {
   private readonly shelf: Biquad
@@ -75,8 +84,11 @@ function passAt(rate: Hertz): Biquad {
 export class LoudnessMeter {
   private readonly weightings: readonly Weighting[]
   private readonly step: Samples
+  private readonly peakEvery: Samples
   private readonly energies: number[] = []
+  private readonly peaks: number[] = []
   private sum = 0
+  private peak = 0
   private count: Samples = 0
 
   constructor(
@@ -84,6 +96,7 @@ export class LoudnessMeter {
     private readonly channels: number,
   ) {
     this.step = Math.round((rate * STEP_MS) / 1000)
+    this.peakEvery = Math.floor(this.step / PEAKS_A_STEP)
     this.weightings = Array.from({ length: channels }, () => new Weighting(rate))
   }
 
@@ -92,29 +105,40 @@ export class LoudnessMeter {
     const { channels } = this
     for (let at = 0; at < block.length; at += channels) {
       for (let channel = 0; channel < channels; channel++) {
-        const weighted = this.weightings[channel]?.next(block[at + channel] ?? 0) ?? 0
+        const sample = block[at + channel] ?? 0
+        const weighted = this.weightings[channel]?.next(sample) ?? 0
         this.sum += weighted * weighted
+        this.peak = Math.max(this.peak, Math.abs(sample))
       }
-      if (++this.count === this.step) this.close()
+      this.count++
+      if (this.count % this.peakEvery === 0 && this.peaks.length % PEAKS_A_STEP < PEAKS_A_STEP - 1) this.closePeak()
+      if (this.count === this.step) this.close()
     }
   }
 
-  /** The energy of each step; what is shorter than a step at the end is one too. */
-  finish(): Float32Array {
+  /** What is shorter than a step at the end is one too. */
+  finish(): Steps {
     if (this.count > 0) this.close()
-    return Float32Array.from(this.energies)
+    return { energy: Float32Array.from(this.energies), peak: Float32Array.from(this.peaks) }
   }
 
   private close(): void {
     this.energies.push(this.sum / this.count)
     this.sum = 0
     this.count = 0
+    do this.closePeak()
+    while (this.peaks.length % PEAKS_A_STEP)
+  }
+
+  private closePeak(): void {
+    this.peaks.push(this.peak)
+    this.peak = 0
   }
 }
 
 /**
  * Integrated loudness, gated twice: quiet blocks are no part of it.
- * @param energies of steps, as the meter gives them.
+ * @param energies of steps.
  * @returns null where all is silence, or shorter than one block.
  */
 export function integrated(energies: Float32Array): Lufs | null {
@@ -143,11 +167,15 @@ function meanAbove(blocks: Float64Array, gate: Lufs): number | null {
 }
 
 /** The steps of a sound that is there whole. */
-export function energiesOf(samples: Float32Array, rate: Hertz, channels = 1): Float32Array {
+export function stepsOf(samples: Float32Array, rate: Hertz, channels = 1): Steps {
   const meter = new LoudnessMeter(rate, channels)
   meter.add(samples)
   return meter.finish()
 }
+
+/** Their energies alone. */
+export const energiesOf = (samples: Float32Array, rate: Hertz, channels = 1): Float32Array =>
+  stepsOf(samples, rate, channels).energy
 
 /** Loudness of the loudest step: what a short tone is to the ear. */
 export const loudestStep = (energies: Float32Array): Lufs =>

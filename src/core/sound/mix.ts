@@ -2,7 +2,8 @@
 // follow from them. Pure: everything is reckoned from energies in steps, before a single sample is mixed.
 import { z } from 'zod'
 import type { Hertz, Ms } from '../units'
-import { gainOf, integrated, STEP_MS, type Decibel, type Lufs } from './loudness'
+import { RELEASE_MS as RELEASE_OF_LIMITER_MS } from './limiter'
+import { gainOf, integrated, PEAKS_A_STEP, STEP_MS, type Decibel, type Lufs, type Steps } from './loudness'
 
 /** What a whole video is as loud as; `asIs` leaves it. */
 export const TARGETS = { asIs: null, host: -14, quieter: -16, broadcast: -23 } as const satisfies Record<
@@ -51,11 +52,11 @@ const SPEECH_LUFS: Lufs = -20
 /** What is hardly audible is not raised beyond this. */
 const MOST_RAISE: Decibel = 24
 
-export interface Energies {
-  /** Of the footage through the cut, in steps of output time; null where it has no sound. */
-  film: Float32Array | null
-  /** Of the cues as laid, each sound as loud as `CUE_LUFS`. */
-  cues: Float32Array
+export interface Heard {
+  /** The footage through the cut, in steps of output time; null where it has no sound. */
+  film: Steps | null
+  /** The cues as laid, each sound as loud as `CUE_LUFS`. */
+  cues: Steps
   /** The gain of the footage under lines, for each step. */
   ducked: Float32Array
 }
@@ -63,20 +64,60 @@ export interface Energies {
 /** Every sound and every line is brought to this loudness before it is laid. */
 export const CUE_LUFS: Lufs = -20
 
-export function gainsFor({ film, cues, ducked }: Energies, mix: Mix): Gains {
-  const coach = film && integrated(film)
-  const filmGain = mix.voice
+export function gainsFor(heard: Heard, mix: Mix): Gains {
+  const coach = heard.film && integrated(heard.film.energy)
   // Against the coach as they were filmed: who turns the footage down wants to hear the cues all the same.
-  const cueGain = mix.cuesOn ? gainOf((coach ?? SPEECH_LUFS) + mix.cueLu - CUE_LUFS) : 0
+  const cues = mix.cuesOn ? gainOf((coach ?? SPEECH_LUFS) + mix.cueLu - CUE_LUFS) : 0
+  const gains = { film: mix.voice, cues }
   const target = TARGETS[mix.target]
-  if (target === null) return { film: filmGain, cues: cueGain, whole: 1 }
-  const both = Float32Array.from({ length: Math.max(cues.length, film?.length ?? 0) }, (_, at) => {
-    const under = filmGain * (ducked[at] ?? 1)
-    return (film?.[at] ?? 0) * under * under + (cues[at] ?? 0) * cueGain * cueGain
+  return { ...gains, whole: target === null ? 1 : gainOf(raiseTo(target, stepsTogether(heard, gains))) }
+}
+
+/** Both, as they are mixed before the limiter. */
+function stepsTogether({ film, cues, ducked }: Heard, gains: Omit<Gains, 'whole'>): Steps {
+  const length = Math.max(cues.energy.length, film?.energy.length ?? 0)
+  const underAt = (step: number): number => gains.film * (ducked[step] ?? 1)
+  return {
+    energy: Float32Array.from({ length }, (_, at) => {
+      return (film?.energy[at] ?? 0) * underAt(at) ** 2 + (cues.energy[at] ?? 0) * gains.cues ** 2
+    }),
+    peak: Float32Array.from({ length: length * PEAKS_A_STEP }, (_, at) => {
+      const under = underAt(Math.floor(at / PEAKS_A_STEP))
+      return (film?.peak[at] ?? 0) * under + (cues.peak[at] ?? 0) * gains.cues
+    }),
+  }
+}
+
+/** So often the raise is mended by what the limiter takes from it. */
+const MENDED = 8
+
+/** By how much a mix is raised to be as loud as is wanted once the limiter has been over it. */
+function raiseTo(target: Lufs, steps: Steps): Decibel {
+  let raise = 0
+  for (let time = 0; time < MENDED; time++) {
+    const loud = integrated(limitedEnergy(steps, gainOf(raise)))
+    if (loud === null) return 0
+    raise = Math.min(MOST_RAISE, raise + target - loud)
+  }
+  return raise
+}
+
+/** What a limiter leaves of the energy, reckoned from peaks: within a step it lies where the peaks are. */
+function limitedEnergy({ energy, peak }: Steps, gain: number): Float32Array {
+  const ceiling = gainOf(CEILING_DB - ENCODER_ROOM)
+  const returns = 1 - Math.exp(-STEP_MS / PEAKS_A_STEP / RELEASE_OF_LIMITER_MS)
+  let held = 1
+  return energy.map((one, step) => {
+    let left = 0,
+      whole = 0
+    for (let at = step * PEAKS_A_STEP; at < (step + 1) * PEAKS_A_STEP; at++) {
+      const high = peak[at] ?? 0
+      held = Math.min(ceiling / Math.max(high * gain, ceiling), held + (1 - held) * returns)
+      left += (high * held) ** 2
+      whole += high ** 2
+    }
+    return one * gain ** 2 * (whole > 0 ? left / whole : 1)
   })
-  const loud = integrated(both)
-  const raise = loud === null ? 0 : Math.min(MOST_RAISE, target - loud)
-  return { film: filmGain, cues: cueGain, whole: gainOf(raise) }
 }
 
 const ATTACK_MS: Ms = 120

@@ -4,9 +4,9 @@ import { SOUNDS } from '../cue/cue'
 import { FAMILIES, soundMs, soundOf } from './families'
 import { FAMILY_NAMES } from './families/names'
 import { Limiter } from './limiter'
-import { energiesOf, gainOf, integrated, levelOf, loudestStep, LoudnessMeter } from './loudness'
+import { energiesOf, gainOf, integrated, levelOf, loudestStep, LoudnessMeter, stepsOf } from './loudness'
 import { CUE_LUFS, duckedSteps, duckingFor, gainsFor, GainWalk, MIX_RATE, USUAL_MIX } from './mix'
-import { cueEnergies, CueTrack } from './track'
+import { cueSteps, CueTrack } from './track'
 import { truePeakOf } from './truePeak'
 import { spokenLine, tone } from './voiced'
 
@@ -36,7 +36,7 @@ describe('loudness by ITU-R BS.1770', () => {
     const whole = sine(440, 1.234)
     const meter = new LoudnessMeter(RATE, 1)
     for (let at = 0; at < whole.length; at += 777) meter.add(whole.subarray(at, at + 777))
-    expect(meter.finish()).toEqual(energiesOf(whole, RATE))
+    expect(meter.finish()).toEqual(stepsOf(whole, RATE))
     const both = Float32Array.from({ length: whole.length * 2 }, (_, at) => whole[at >> 1] ?? 0)
     const doubled = integrated(energiesOf(both, RATE, 2)) ?? 0
     expect(doubled - (integrated(energiesOf(whole, RATE)) ?? 0)).toBeCloseTo(3.01, 1)
@@ -170,9 +170,9 @@ describe('the mix', () => {
     expect(duckingFor([{ atMs: 0, lengthMs: 100 }], 0)).toEqual([])
   })
   it('brings the whole to what was asked for, and cues as far over the coach', () => {
-    const film = energiesOf(sine(400, 20, 0.05), RATE)
-    const coach = integrated(film) ?? 0
-    const silent = new Float32Array(film.length)
+    const film = stepsOf(sine(400, 20, 0.05), RATE)
+    const coach = integrated(film.energy) ?? 0
+    const silent = stepsOf(new Float32Array(20 * RATE), RATE)
     const ducked = duckedSteps([], 20_000)
     const gains = gainsFor({ film, cues: silent, ducked }, { ...USUAL_MIX, target: 'host', cueLu: 4 })
     expect(coach + levelOf(gains.whole)).toBeCloseTo(-14, 2)
@@ -181,13 +181,21 @@ describe('the mix', () => {
     expect(gainsFor({ film, cues: silent, ducked }, { ...USUAL_MIX, cuesOn: false }).cues).toBe(0)
     expect(gainsFor({ film: null, cues: silent, ducked }, USUAL_MIX).whole).toBe(1)
   })
+  it('is raised by more where the limiter takes some of it away', () => {
+    const film = stepsOf(sine(400, 20, 0.05), RATE)
+    const peaky = { energy: film.energy, peak: film.peak.map((one, at) => (at % 17 ? one : 0.9)) }
+    const cues = stepsOf(new Float32Array(20 * RATE), RATE)
+    const plain = gainsFor({ film, cues, ducked: new Float32Array() }, USUAL_MIX).whole
+    const limited = gainsFor({ film: peaky, cues, ducked: new Float32Array() }, USUAL_MIX).whole
+    expect(limited).toBeGreaterThan(plain * 1.05)
+  })
   it('is reckoned from energies as loud as it then is', () => {
     const cues = Array.from({ length: 30 }, (_, at) => ({
       ...{ id: `${at}`, rule: 'go' as const, segmentId: 'a', atMs: 500 + at * 633, sound: 'go' as const, line: null },
       lengthMs: 520,
     }))
     const heard = () => tone('bell', 'go', RATE)
-    const reckoned = integrated(cueEnergies(cues, heard, 20_000, RATE))
+    const reckoned = integrated(cueSteps(cues, heard, 20_000, RATE).energy)
     const made = integrated(energiesOf(new CueTrack(cues, heard, RATE).next(20 * RATE), RATE))
     expect(Math.abs((reckoned ?? 0) - (made ?? 0))).toBeLessThan(0.2)
   })

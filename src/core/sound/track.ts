@@ -1,7 +1,7 @@
 // The cue track: sounds and lines laid at their instants, handed out in blocks so that an hour needs no hour of memory.
 import type { Cue } from '../cue/cue'
 import type { Hertz, Ms, Samples } from '../units'
-import { energiesOf, STEP_MS } from './loudness'
+import { PEAKS_A_STEP, STEP_MS, stepsOf, type Steps } from './loudness'
 
 /** What a cue sounds like, as mono samples at the rate of the track; null where nobody says it. */
 export type Heard = (cue: Cue) => Float32Array | null
@@ -44,26 +44,36 @@ function mixInto(block: Float32Array, sound: Float32Array, offset: Samples): voi
   for (let index = from; index < to; index++) block[offset + index] = (block[offset + index] ?? 0) + (sound[index] ?? 0)
 }
 
-/** The energy of the whole track in steps of output time, reckoned from that of each sound. */
-export function cueEnergies(cues: readonly Cue[], heard: Heard, lengthMs: Ms, rate: Hertz): Float32Array {
-  const steps = new Float32Array(Math.ceil(lengthMs / STEP_MS))
-  const known = new Map<Float32Array, Float32Array>()
+/** The whole track in steps of output time, reckoned from those of each sound. */
+export function cueSteps(cues: readonly Cue[], heard: Heard, lengthMs: Ms, rate: Hertz): Steps {
+  const length = Math.ceil(lengthMs / STEP_MS)
+  const steps: Steps = { energy: new Float32Array(length), peak: new Float32Array(length * PEAKS_A_STEP) }
+  const known = new Map<Float32Array, Steps>()
   for (const cue of cues) {
     const sound = heard(cue)
     if (!sound) continue
-    const energies = known.get(sound) ?? energiesOf(sound, rate)
-    known.set(sound, energies)
+    const own = known.get(sound) ?? stepsOf(sound, rate)
+    known.set(sound, own)
     const begin = Math.floor(cue.atMs / STEP_MS)
     // A step of the sound lies over two of the output.
     const later = cue.atMs / STEP_MS - begin
-    energies.forEach((energy, at) => {
-      add(steps, begin + at, energy * (1 - later))
-      add(steps, begin + at + 1, energy * later)
+    own.energy.forEach((energy, at) => {
+      add(steps.energy, begin + at, energy * (1 - later))
+      add(steps.energy, begin + at + 1, energy * later)
+    })
+    const firstPeak = Math.floor((cue.atMs / STEP_MS) * PEAKS_A_STEP)
+    own.peak.forEach((peak, at) => {
+      raise(steps.peak, firstPeak + at, peak)
+      raise(steps.peak, firstPeak + at + 1, peak)
     })
   }
   return steps
 }
 
-function add(steps: Float32Array, at: number, energy: number): void {
-  if (at >= 0 && at < steps.length) steps[at] = (steps[at] ?? 0) + energy
+function add(steps: Float32Array, at: number, more: number): void {
+  if (at >= 0 && at < steps.length) steps[at] = (steps[at] ?? 0) + more
+}
+
+function raise(peaks: Float32Array, at: number, to: number): void {
+  if (at >= 0 && at < peaks.length) peaks[at] = Math.max(peaks[at] ?? 0, to)
 }

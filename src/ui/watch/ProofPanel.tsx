@@ -2,7 +2,7 @@
 'use client'
 import { Check, RotateCcw, StickyNote } from 'lucide-react'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
-import type { WatchedChange } from '@/core/proof/changes'
+import { AROUND_MS, type WatchedChange } from '@/core/proof/changes'
 import { placeOf } from '@/core/proof/proof'
 import type { ShownSegment } from '@/core/cut/cut'
 import { formatClock } from '@/core/time/clock'
@@ -14,6 +14,8 @@ import { CheckField } from '../parts/CheckField'
 import { useSteps, type VideoClock } from '../parts/useVideoClock'
 import type { CheckedChange, Proofing } from './useProof'
 
+/** A seek lands on a picture, and the clock goes in steps. */
+const SLACK_MS: Ms = 300
 /** Farther than this from where it should be, it is marked. */
 const NOTICED_MS: Ms = 50
 
@@ -30,16 +32,24 @@ const titleOf = ({ segment }: WatchedChange): string => (segment ? nameOf(segmen
 export function ProofPanel({ proofing, shown, clock, onGo }: Props): ReactNode {
   const { changes, check } = proofing
   const [onlyOpen, setOnlyOpen] = useState(false)
-  const nowMs = useSteps(clock, 500)
-  const current = changes.findLast(({ atMs }) => atMs <= nowMs + 2100) ?? changes[0]
+  const nowMs = useSteps(clock, 100)
+  const [askedId, setAskedId] = useState<string | null>(null)
+  // What was gone to is meant for as long as what is around it plays; else what has just been.
+  const asked = changes.find(({ id, atMs }) => id === askedId && Math.abs(nowMs - atMs) <= AROUND_MS + SLACK_MS)
+  const current = asked ?? changes.findLast(({ atMs }) => atMs <= nowMs) ?? changes[0]
+  const go = ({ id, atMs }: WatchedChange): void => {
+    setAskedId(id)
+    onGo(atMs)
+  }
   const checked = changes.filter(({ state }) => state === 'checked').length
   const right = (): void => {
     if (!current) return
     check(current, true)
     const next = changes.find(({ atMs, state }) => atMs > current.atMs && state !== 'checked')
-    if (next) onGo(next.atMs)
+    if (next) go(next)
   }
   useEnter(right)
+  const hasFilm = changes.some(({ filmed }) => filmed !== null)
   const rows = onlyOpen ? changes.filter((one) => one.state !== 'checked' || one === current) : changes
   return (
     <aside
@@ -66,8 +76,9 @@ export function ProofPanel({ proofing, shown, clock, onGo }: Props): ReactNode {
           <ChangeRow
             key={change.id}
             change={change}
+            hasFilm={hasFilm}
             isCurrent={change === current}
-            onGo={() => onGo(change.atMs)}
+            onGo={() => go(change)}
             onAgain={() => check(change, false)}
           />
         ))}
@@ -102,12 +113,14 @@ function useEnter(act: () => void): void {
 
 interface RowProps {
   change: CheckedChange
+  /** Whether anything was heard of the film that marks a change. */
+  hasFilm: boolean
   isCurrent: boolean
   onGo: () => void
   onAgain: () => void
 }
 
-function ChangeRow({ change, isCurrent, onGo, onAgain }: RowProps): ReactNode {
+function ChangeRow({ change, hasFilm, isCurrent, onGo, onAgain }: RowProps): ReactNode {
   const { atMs, seenMs, soundedMs, filmed, doubts, state } = change
   const row = useRef<HTMLLIElement>(null)
   useEffect(() => {
@@ -132,7 +145,7 @@ function ChangeRow({ change, isCurrent, onGo, onAgain }: RowProps): ReactNode {
           <span className="flex flex-wrap gap-x-3 text-sm tabular-nums">
             <Distance label={words.seen} ms={seenMs === null ? null : seenMs - atMs} />
             <Distance label={words.sounded} ms={soundedMs === null ? null : soundedMs - atMs} />
-            <Distance label={words.filmed} ms={filmed && filmed.atMs - atMs} />
+            {hasFilm && <Distance label={words.filmed} ms={filmed && filmed.atMs - atMs} />}
           </span>
           {doubts.length > 0 && (
             <span className="block text-sm font-bold text-signal">

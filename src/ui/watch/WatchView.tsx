@@ -11,7 +11,7 @@ import type { LookWish } from '@/core/look/looks/family'
 import { overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
 import type { Stretch } from '@/core/cue/schedule'
 import type { CueWishes } from '@/core/cue/wishes'
-import type { Mark } from '@/core/proof/changes'
+import { AROUND_MS, type Mark } from '@/core/proof/changes'
 import type { Proof } from '@/core/proof/proof'
 import type { Planned } from '@/core/score/segment'
 import type { Mix } from '@/core/sound/mix'
@@ -133,7 +133,7 @@ function Player(props: PlayerProps): ReactNode {
   const played = usePlayed(props)
   const { picture, canvas, clock, playing, toggle, seek, playMode, proofing } = played
   const showAround = (outMs: Ms): void => {
-    seek(Math.max(0, outMs - LEAD_MS))
+    seek(Math.max(0, outMs - AROUND_MS))
     if (!playing) toggle()
   }
   useWatchKeys({
@@ -143,7 +143,7 @@ function Player(props: PlayerProps): ReactNode {
     onFull: () => void toggleFull(stage.current),
   })
   return (
-    <main id="content" tabIndex={-1} className="flex flex-1 flex-col">
+    <main id="content" tabIndex={-1} className="flex flex-1 flex-col lg:h-[calc(100dvh-56px)] lg:min-h-0 lg:flex-none">
       <h1 className="sr-only">{texts.way.watch}</h1>
       {!isTied && <NotTied id={id} />}
       {files.length === 0 && <p className="bg-pale px-6 py-2">{proofTexts.companion}</p>}
@@ -162,9 +162,6 @@ function Player(props: PlayerProps): ReactNode {
     </main>
   )
 }
-
-/** A change is shown from so long before it. */
-const LEAD_MS = 2000
 
 const nextMode = (mode: PlayMode): PlayMode => PLAY_MODES[(PLAY_MODES.indexOf(mode) + 1) % PLAY_MODES.length] ?? 'whole'
 
@@ -277,7 +274,7 @@ function Stage({ stage, picture, canvas, files, size, clock, cut, main, onPress 
   return (
     <div ref={stage} className="flex min-h-0 min-w-0 flex-1 items-center justify-center bg-bar">
       <div
-        className="relative in-fullscreen:h-auto in-fullscreen:max-h-full h-[calc(100dvh-var(--below))] max-w-full bg-bar [--below:262px] max-lg:[--below:312px] max-sm:[--below:400px]"
+        className="relative max-w-full bg-bar max-lg:h-[calc(100dvh-var(--below))] max-lg:[--below:312px] max-sm:[--below:400px] lg:h-full in-fullscreen:h-full"
         style={{ aspectRatio: `${size.width} / ${size.height}` }}
       >
         <ReelVideo film={picture} files={files} main={main} className="h-full w-full" onClick={onPress} />

@@ -8,7 +8,9 @@ import { cueSheet, linesIn, type CueAsk } from '@/core/cue/cues'
 import type { CueWishes } from '@/core/cue/wishes'
 import type { Cut, ShownSegment } from '@/core/cut/cut'
 import { duckedSteps, duckingFor, gainsFor, MIX_RATE, type Mix } from '@/core/sound/mix'
-import { cueEnergies } from '@/core/sound/track'
+import { unpackSteps } from '@/core/sound/steps'
+import type { Steps } from '@/core/sound/loudness'
+import { cueSteps } from '@/core/sound/track'
 import type { Ms } from '@/core/units'
 import { call } from '../api'
 import type { Heard } from './CuePlayer'
@@ -39,7 +41,7 @@ export interface WatchedSound {
 export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: Props): WatchedSound {
   const lines = useMemo(() => linesIn(shown, { ...ask, wishes }), [shown, ask, wishes])
   const { lengths, refresh, asked } = useLengths(wishes.voice, lines)
-  const film = useFilmEnergies(workoutId, cut, hasFilm)
+  const film = useFilmSteps(workoutId, cut, hasFilm)
   const sheet = useMemo(
     () => cueSheet(shown, { ...ask, wishes, lineMs: lengths, recorded: new Set(lengths.keys()) }),
     [shown, ask, wishes, lengths],
@@ -55,7 +57,7 @@ export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: P
     const ducking = duckingFor(said, mix.cuesOn ? mix.duckDb : 0)
     // Lines that have come since change how loud the whole is.
     void arrived
-    const cues = cueEnergies(sheet.cues, (cue) => shelf.samplesOf(cue, wishes), cut.outMs, MIX_RATE)
+    const cues = cueSteps(sheet.cues, (cue) => shelf.samplesOf(cue, wishes), cut.outMs, MIX_RATE)
     const gains = gainsFor({ film, cues, ducked: duckedSteps(ducking, cut.outMs) }, mix)
     const soundOf: Heard['soundOf'] = (cue, context) => shelf.bufferOf(cue, wishes, context)
     return { cues: sheet.cues, gains, ducking, soundOf }
@@ -97,14 +99,14 @@ const NO_LENGTHS: ReadonlyMap<string, Ms> = new Map()
 const NOTHING_KNOWN = { voice: 'none', lengths: NO_LENGTHS }
 
 /** The loudness of the footage through the cut; asked for anew where the cut is another. */
-function useFilmEnergies(workoutId: string, cut: Cut, hasFilm: boolean): Float32Array | null {
-  const [film, setFilm] = useState<Float32Array | null>(null)
+function useFilmSteps(workoutId: string, cut: Cut, hasFilm: boolean): Steps | null {
+  const [film, setFilm] = useState<Steps | null>(null)
   useEffect(() => {
     if (!hasFilm) return
     const halt = new AbortController()
     void fetch(`/api/workouts/${workoutId}/loudness`, { signal: halt.signal })
-      .then(async (answer) => (answer.ok ? new Float32Array(await answer.arrayBuffer()) : null))
-      .then((energies) => setFilm(energies?.length ? energies : null))
+      .then(async (answer) => (answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null))
+      .then((bytes) => setFilm(bytes?.length ? unpackSteps(bytes) : null))
       // Without it the levels are those of a film that is as loud as speech usually is.
       .catch(() => undefined)
     return () => halt.abort()

@@ -7,7 +7,7 @@ export const block: CueRule = {
   name: 'block',
   usual: true,
   candidates: ({ segment, startMs, endMs, endKnown, opensSection, lane }) => {
-    const sections = new Set(lane.map((one) => one.segment.sectionKey))
+    const sections = new Set(lane.filter((one) => one.segment.kind !== 'talk').map((one) => one.segment.sectionKey))
     if (!opensSection || segment.kind === 'work' || !segment.section || sections.size < 2) return []
     const lines = cueTexts.block(segment.section, blockOf(segment))
     const atMs = startMs + AFTER_TONE_MS

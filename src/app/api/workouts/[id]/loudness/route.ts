@@ -1,6 +1,7 @@
 import { tryExpand } from '@/core/expand/expand'
 import { fitted } from '@/core/cut/fit'
-import { filmEnergies } from '@/core/cut/heard'
+import { filmSteps } from '@/core/cut/heard'
+import { packSteps } from '@/core/sound/steps'
 import { inFiles } from '@/core/cut/spans'
 import { loudnessOnce } from '@/engine/loudness'
 import { idFrom, route } from '@/server/http'
@@ -8,18 +9,18 @@ import { endToEnd, filmedOf, lengthsOf, recorded, reelOf } from '@/server/reel'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 
-/** The loudness of the footage through the cut, as `filmEnergies` has it: 32-bit floats. Nothing where it is silent. */
+/** The loudness of the footage through the cut, as `packSteps` has it. Nothing where it is silent. */
 export const GET = route<{ id: string }>(async (_request, { id }) => {
   const workout = await findWorkout(idFrom(id))
   const [reel, { stitches }] = await Promise.all([reelOf(workout.id), listStitches(workout.id)])
   const { expansion } = tryExpand(workout.score)
   const { cut } = fitted(await filmedOf(reel, expansion?.segments ?? [], stitches, workout.cut), workout.cut)
   const files = endToEnd(reel)
-  const energies = filmEnergies(
+  const steps = filmSteps(
     inFiles(cut, lengthsOf(files)),
     await Promise.all(files.map((file) => loudnessOnce(recorded(file)))),
   )
-  return new Response(energies ? new Uint8Array(energies.buffer as ArrayBuffer) : new Uint8Array(), {
+  return new Response(steps ? packSteps(steps) : new Uint8Array(), {
     headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },
   })
 })
