@@ -17,6 +17,7 @@ const CALM = [
   'looks',
   'exports',
   'sound',
+  'verify',
 ].map((name) => `tests/${name}.test.ts`)
 
 export default defineConfig({

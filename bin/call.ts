@@ -28,6 +28,8 @@ export interface Options {
   as?: string
   fit?: string
   look?: string
+  /** Frames a second. */
+  rate?: string
 }
 export type Command = (files: string[], options: Options) => Promise<void>
 
@@ -65,7 +67,7 @@ export async function scoreIn(plan: string): Promise<{ score: Score; segments: S
 
 /** The segments where a sync file has them, else as planned. */
 export const laneOf = async (segments: Segment[], { sync }: Options): Promise<ShownSegment[]> =>
-  sync ? shownFrom(segments, sync) : asPlanned(segments)
+  sync ? (await followedFrom(segments, sync)).shown : asPlanned(segments)
 
 const syncFileSchema = z.object({
   stitches: z.array(
@@ -111,9 +113,13 @@ export async function tiesFrom(file: string, segments: readonly Segment[], fileM
   return ties
 }
 
-async function shownFrom(segments: Expansion['segments'], file: string): Promise<ShownSegment[]> {
+/** One footage as it was filmed, by the ties of a sync file. */
+export async function followedFrom(
+  segments: Expansion['segments'],
+  file: string,
+): Promise<ReturnType<typeof followed>> {
   const { footageMs } = (await readSync(file)).summary
-  return followed(segments, await tiesFrom(file, segments, [footageMs]), footageMs).shown
+  return followed(segments, await tiesFrom(file, segments, [footageMs]), footageMs)
 }
 
 /**

@@ -15,8 +15,9 @@ const USAGE = `usage:
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
   jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
   jivet render PLAN --out OUT.mp4 [--look NAME]
+  jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
   jivet track  PLAN --out OUT.wav
-  jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|markdown|json
+  jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|edl|otio|markdown|json [--rate 30000/1001]
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
 description (any other *.txt). Add --debug for a stack trace.
 `
@@ -50,6 +51,7 @@ async function main(argv: string[]): Promise<number> {
         as: { type: 'string' },
         fit: { type: 'string' },
         look: { type: 'string' },
+        rate: { type: 'string' },
       },
     })
     if (values.help) {

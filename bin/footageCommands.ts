@@ -18,6 +18,11 @@ import { whyTied } from '../src/core/words/en/hearing'
 import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
 import { evidenceText, round2, roundedEvidence } from './told'
+import { overlayChanges } from '../src/core/look/overlay'
+import { USUAL_MIX } from '../src/core/sound/mix'
+import { faultText, verifiedText } from '../src/core/words/en/verify'
+import { soundPlan } from '../src/engine/renderSound'
+import { verifyVideo } from '../src/engine/verify'
 import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
 import { contentHash } from '../src/engine/contentHash'
 import type { Gathered } from '../src/engine/gather'
@@ -30,6 +35,7 @@ import {
   UsageError,
   complain,
   expandFile,
+  followedFrom,
   intoPlace,
   naming,
   only,
@@ -124,6 +130,28 @@ const renderCommand: Command = async (files, options) => {
   )
 }
 
+const verifyCommand: Command = async (files, options) => {
+  const [video = '', plan = ''] = only(files, 2)
+  const look = lookNamed(options.look)
+  const { score, segments } = await scoreIn(plan)
+  const { durationMs } = await probed(video, options.signal)
+  const { cut, shown } = options.sync ? await followedFrom(segments, options.sync) : companionOf(segments)
+  const viewing = { ...score, namesTalk: !options.sync }
+  const job = { reel: [], cut, shown, viewing, look, out: '' }
+  const { cues, heard } = await soundPlan(job, options.signal)
+  const expected = { cut, changes: overlayChanges(shown, viewing), look, cues, heard, mix: USUAL_MIX }
+  const told = await naming(video, verifyVideo(video, expected, options.signal))
+  if (!told.ok) process.exitCode = 1
+  if (options.json)
+    return printJson({
+      ...told,
+      videoMs: durationMs,
+      faults: told.faults.map((one) => ({ ...one, text: faultText(one) })),
+    })
+  print(verifiedText(told))
+  for (const fault of told.faults) print(faultText(fault))
+}
+
 function lookNamed(name: string = USUAL_LOOK.look): LookWish {
   const look = LOOK_NAMES.find((one) => one === name)
   if (!look) throw new UsageError(`--look ${name} is not known; known are ${LOOK_NAMES.join(', ')}`)
@@ -212,4 +240,10 @@ async function cutOf(
   return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 
-export const FOOTAGE_COMMANDS = { hear: hearCommand, sync: syncCommand, cut: cutCommand, render: renderCommand }
+export const FOOTAGE_COMMANDS = {
+  hear: hearCommand,
+  sync: syncCommand,
+  cut: cutCommand,
+  render: renderCommand,
+  verify: verifyCommand,
+}

@@ -103,6 +103,7 @@ describe('moves', () => {
       look: USUAL_LOOK,
       cues: null,
       mix: null,
+      verified: null,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],
@@ -377,6 +378,7 @@ describe('a video', () => {
       look: USUAL_LOOK,
       cues: USUAL_CUES,
       mix: USUAL_MIX,
+      verified: null,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
     expect(await changed()).toEqual({

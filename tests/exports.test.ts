@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { circuit, score, station, talk } from '../src/core/testing'
+import { frameOf, msAt } from '../src/core/time/timecode'
 import { writeAss } from '../src/core/write/ass'
 import { captionsOf } from '../src/core/write/captions'
 import { chaptersOf } from '../src/core/write/chapters'
@@ -102,8 +103,63 @@ it('a list has every interval once, and no mark that Markdown would take for its
 })
 
 it('nothing is nothing in each of them', () => {
-  for (const write of Object.values(EXPORTS)) expect(typeof write({ lane: [], title: '' })).toBe('string')
+  for (const write of Object.values(EXPORTS))
+    expect(typeof write({ lane: [], rate: { num: 30, den: 1 }, title: '' })).toBe('string')
   expect([captionsOf([]), writeSrt([]), chaptersOf([])]).toEqual([[], '', []])
   expect(writeFfmetadata([], 'Empty')).toBe(';FFMETADATA1\ntitle=Empty\n')
   expect(writeAss([], 'Empty')).not.toContain('Dialogue')
 })
+
+describe.each([
+  [{ num: 24_000, den: 1001 }, ':'],
+  [{ num: 25, den: 1 }, ':'],
+  [{ num: 30_000, den: 1001 }, ';'],
+] as const)('edit lists at %o', (rate, mark) => {
+  const shown = lane.filter(({ startMs, endMs }) => endMs > startMs)
+  it('as EDL have an event for each interval, end to end, in timecode that keeps up with the clock', () => {
+    const text = EXPORTS.edl({ lane, title: TITLE, rate })
+    expect(text).toContain(`FCM: ${mark === ';' ? 'DROP' : 'NON-DROP'} FRAME`)
+    const events = text.split('\n').flatMap((line) => {
+      const found = /^(\d{3})\s+AX\s+B\s+C\s+(\S+) (\S+) (\S+) (\S+)$/.exec(line)
+      return found ? [found.slice(1)] : []
+    })
+    expect(events).toHaveLength(shown.length)
+    let last = 0
+    events.forEach(([number, from, to, recordFrom, recordTo], at) => {
+      expect([Number(number), from, to]).toEqual([at + 1, recordFrom, recordTo])
+      const [begins, ends] = [frameOf(from ?? '', rate), frameOf(to ?? '', rate)]
+      expect(begins).toBe(last)
+      expect(Math.abs(msAt(ends ?? 0, rate) - shown[at]!.endMs)).toBeLessThan(22)
+      last = ends ?? -1
+    })
+    for (const name of NAMES) expect(text).toContain(`* FROM CLIP NAME: ${name}`)
+  })
+  it('as OpenTimelineIO have a clip for each, as long as it is, and a marker for each section', () => {
+    const { tracks, OTIO_SCHEMA: schema, name } = JSON.parse(EXPORTS.otio({ lane, title: TITLE, rate })) as Timeline
+    expect([schema, name]).toEqual(['Timeline.1', TITLE])
+    const clips = tracks.children[0]!.children
+    expect(clips.map((clip) => clip.OTIO_SCHEMA)).toEqual(shown.map(() => 'Clip.2'))
+    let at = 0
+    for (const { source_range: range } of clips) {
+      expect(range.start_time.value).toBe(at)
+      expect(range.start_time.rate).toBeCloseTo(rate.num / rate.den, 9)
+      at += range.duration.value
+    }
+    expect(Math.abs(msAt(at, rate) - lane.at(-1)!.endMs)).toBeLessThan(22)
+    expect(clips.flatMap(({ markers }) => markers.map((marker) => marker.name))).toEqual(['Welcome', 'Main'])
+  })
+})
+
+interface Timeline {
+  OTIO_SCHEMA: string
+  name: string
+  tracks: {
+    children: {
+      children: {
+        OTIO_SCHEMA: string
+        source_range: { start_time: { value: number; rate: number }; duration: { value: number } }
+        markers: { name: string }[]
+      }[]
+    }[]
+  }
+}

@@ -126,6 +126,7 @@ type ProblemOfFootage =
   | { code: 'tie-twice'; tie: string }
   | { code: 'not-stitched' | 'cut-empty' }
   | { code: 'nothing-heard' | 'nothing-said' }
+  | { code: 'not-as-planned'; fault: string }
 
 type ProblemOfWork =
   | { code: 'not-found'; what: Thing }

@@ -3,6 +3,7 @@ import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
 import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { mixSchema, type Mix } from '../core/sound/mix'
+import type { Verified } from '../core/proof/verify'
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import type { Db } from './jobs'
@@ -29,6 +30,8 @@ export interface Pack {
   /** Null where they were not written down. */
   cues: CueWishes | null
   mix: Mix | null
+  /** What it was found to be; null where nobody looked. */
+  verified: Verified | null
   createdAt: Date
 }
 
@@ -48,6 +51,7 @@ interface Row {
   look: unknown
   cues: unknown
   mix: unknown
+  verified: Verified | null
   created_at: Date
 }
 
@@ -67,6 +71,7 @@ const fromRow = (row: Row): Pack => ({
   look: lookSchema.parse(row.look),
   cues: row.cues === null ? null : cueWishesSchema.parse(row.cues),
   mix: row.mix === null ? null : mixSchema.parse(row.mix),
+  verified: row.verified,
   createdAt: row.created_at,
 })
 
@@ -86,6 +91,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     look: db.json(pack.look),
     cues: pack.cues && db.json(pack.cues),
     mix: pack.mix && db.json(pack.mix),
+    verified: pack.verified && db.json(pack.verified as never),
   })}`
 }
 

@@ -3,6 +3,7 @@ import { isDeepStrictEqual } from 'node:util'
 import { cutWishesSchema } from '../core/cut/fit'
 import { cueWishesSchema } from '../core/cue/wishes'
 import { lookSchema } from '../core/look/looks/family'
+import type { Verified } from '../core/proof/verify'
 import { mixSchema } from '../core/sound/mix'
 import type { FootageFacts } from '../engine/probe'
 import {
@@ -51,6 +52,7 @@ export interface PackProgress {
   chapters: string
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
+  verified: Verified | null
   /** What has changed since it was made. */
   changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean; look: boolean; sound: boolean }
 }
@@ -122,6 +124,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       createdAt: pack.createdAt.toISOString(),
       chapters: pack.chapters,
       scoreRevision: pack.scoreRevision,
+      verified: pack.verified,
       changed: await changedSince(pack, reel),
     },
   }

@@ -61,10 +61,11 @@ export function cueSteps(cues: readonly Cue[], heard: Heard, lengthMs: Ms, rate:
       add(steps.energy, begin + at, energy * (1 - later))
       add(steps.energy, begin + at + 1, energy * later)
     })
-    const firstPeak = Math.floor((cue.atMs / STEP_MS) * PEAKS_A_STEP)
+    const peaksFrom = (cue.atMs / STEP_MS) * PEAKS_A_STEP
+    const first = Math.floor(peaksFrom)
     own.peak.forEach((peak, at) => {
-      raise(steps.peak, firstPeak + at, peak)
-      raise(steps.peak, firstPeak + at + 1, peak)
+      raise(steps.peak, first + at, peak)
+      if (peaksFrom > first) raise(steps.peak, first + at + 1, peak)
     })
   }
   return steps

@@ -2,9 +2,12 @@
 import type { ShownSegment } from '../cut/cut'
 import { writeAss } from './ass'
 import { writeChapters } from './chapters'
+import type { Rate } from '../units'
+import { writeEdl } from './edl'
 import { writeFfmetadata } from './ffmetadata'
 import { writeIntervalTable } from './intervalTable'
 import { writeMarkdown } from './markdown'
+import { writeOtio } from './otio'
 import { writeSrt } from './srt'
 import { writeVtt } from './vtt'
 
@@ -12,6 +15,8 @@ interface Exported {
   title: string
   /** In the published video's own time, or as planned. */
   lane: readonly ShownSegment[]
+  /** Of the video, for formats that count frames. */
+  rate: Rate
 }
 
 export const EXPORTS = {
@@ -22,6 +27,8 @@ export const EXPORTS = {
   csv: ({ lane }) => writeIntervalTable(lane.map(({ segment }) => segment)),
   chapters: ({ lane }) => writeChapters(lane),
   ffmetadata: ({ lane, title }) => writeFfmetadata(lane, title),
+  edl: ({ lane, title, rate }) => writeEdl(lane, title, rate),
+  otio: ({ lane, title, rate }) => writeOtio(lane, title, rate),
   markdown: ({ lane, title }) => writeMarkdown(lane, title),
   json: ({ lane, title }) => `${JSON.stringify({ title, segments: lane.map(told) }, null, 2)}\n`,
 } as const satisfies Record<string, (of: Exported) => string>

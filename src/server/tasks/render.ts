@@ -4,11 +4,17 @@ import { fitted } from '../../core/cut/fit'
 import { heardInOutput } from '../../core/cut/heard'
 import { inFiles } from '../../core/cut/spans'
 import { expand } from '../../core/expand/expand'
+import { overlayChanges } from '../../core/look/overlay'
 import { Problem } from '../../core/problem'
+import { FAILURES } from '../../core/proof/verify'
+import type { Share } from '../../core/units'
+import { faultText } from '../../core/words/en/verify'
 import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
 import { loudnessOnce } from '../../engine/loudness'
 import { renderVideo } from '../../engine/render'
+import { soundPlan } from '../../engine/renderSound'
+import { verifyVideo } from '../../engine/verify'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
 import { recordingFiles } from '../recordings'
@@ -17,6 +23,9 @@ import { listStitches } from '../stitches'
 import { keepFile, storedSize, withAttemptFolder } from '../store'
 import { findWorkout } from '../workouts'
 import type { Finish, TaskContext } from './task'
+
+/** Of the whole work; then it is decoded and checked. */
+const RENDERED: Share = 0.88
 
 export async function renderTask(job: Job, context: TaskContext): Promise<Finish> {
   const { signal, onShare, attempt } = context
@@ -43,7 +52,13 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
     const cueAsk = { wishes: cues, moves: viewing.moves, ...heardInOutput(cut, filmed.heard) }
     const asked = { reel: files, cut: inFilesCut, shown, viewing, out, scratch: folder }
     const dressed = { mix, look, cueAsk, recordings: await recordingFiles() }
-    await renderVideo({ ...asked, ...dressed, signal, onProgress: onShare })
+    const render = { ...asked, ...dressed }
+    await renderVideo({ ...render, signal, onProgress: (share) => onShare(share * RENDERED) })
+    const { cues: laid, heard } = await soundPlan(render, signal)
+    const changes = overlayChanges(shown, viewing)
+    const verified = await verifyVideo(out, { cut, changes, look, cues: laid, heard, mix }, signal)
+    const failure = verified.faults.find(({ kind }) => FAILURES.has(kind))
+    if (failure) throw new Problem({ code: 'not-as-planned', fault: faultText(failure) })
     const videoHash = await keepFile(out)
     const pack = {
       workoutId: workout.id,
@@ -57,7 +72,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
-      ...{ look, cues, mix },
+      ...{ look, cues, mix, verified },
     }
     return (tx) => addPack(pack, tx)
   })

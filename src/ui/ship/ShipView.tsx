@@ -9,7 +9,9 @@ import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
+import type { Verified } from '@/core/proof/verify'
 import { texts } from '@/core/words/en/screens'
+import { faultText, verifiedText } from '@/core/words/en/verify'
 
 const words = texts.ship
 const megabytes = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 })
@@ -167,6 +169,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             .join(' ')}
         </p>
       )}
+      {pack.verified && <Proved verified={pack.verified} />}
       <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>
@@ -186,6 +189,28 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
           {words.copy}
         </Button>
       </div>
+    </div>
+  )
+}
+
+/** What it was found to be when it was decoded. */
+function Proved({ verified }: { verified: Verified }): ReactNode {
+  const { faults } = verified
+  return (
+    <div className={faults.length ? 'border-l-8 border-land bg-pale p-3' : ''}>
+      <p className="flex items-start gap-2">
+        <Check size={19} strokeWidth={3.5} className="mt-0.5 shrink-0" aria-hidden />
+        <span>
+          <b>{words.proved}</b> {verifiedText(verified)}
+        </span>
+      </p>
+      {faults.length > 0 && (
+        <ul className="mt-1 max-h-32 list-disc overflow-y-auto pl-12 text-sm">
+          {faults.map((fault, at) => (
+            <li key={at}>{faultText(fault)}</li>
+          ))}
+        </ul>
+      )}
     </div>
   )
 }

@@ -102,7 +102,7 @@ const isPlain = (fact: ProblemFact): fact is Extract<ProblemFact, { code: Plain 
 export const problemSentence = (fact: ProblemFact): string => (isPlain(fact) ? PLAIN[fact.code] : sentence(fact))
 
 // A table in the form of a switch: the compiler sees that none is missing.
-// eslint-disable-next-line complexity
+// eslint-disable-next-line complexity, max-lines-per-function
 function sentence(fact: WithValues): string {
   switch (fact.code) {
     case 'bad-json':
@@ -111,6 +111,8 @@ function sentence(fact: WithValues): string {
       return `This ${fact.what} is not right at ${fact.field}: ${fact.reason}.`
     case 'not-sync-file':
       return `Not the output of "sync --json" (${fact.reason}).`
+    case 'not-as-planned':
+      return `The video was rendered, decoded and found wrong, so it is not kept. ${fact.fault}`
     case 'not-understood':
       return fact.problem
     case 'bad-header':

@@ -191,6 +191,7 @@ export const texts = {
       sound: 'What is heard was changed since.',
     },
     renderAgain: 'Render again to show what is planned and tied now.',
+    proved: 'Decoded and checked.',
     video: 'Video (MP4)',
     captions: 'Captions (WebVTT)',
     chapters: 'Chapters (text)',

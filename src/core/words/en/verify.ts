@@ -1,0 +1,31 @@
+// What is said of a video that was decoded and checked.
+import type { Fault, Verified } from '../../proof/verify'
+import { formatInstant } from '../../time/clock'
+
+export function faultText({ kind, atMs, found, expected, what }: Fault): string {
+  const at = atMs === null ? '' : `${formatInstant(atMs)}: `
+  switch (kind) {
+    case 'length':
+      return `It is ${formatInstant(found)} long, and should be ${formatInstant(expected)}.`
+    case 'count':
+      return `${at}the count should become ${what} here, and is ${Math.abs(found)} pictures ${found < 0 ? 'early' : 'late'} or more.`
+    case 'picture':
+      return `${at}what stands where the count should be ${what} is something else.`
+    case 'cue':
+      return `${at}"${what}" is ${Math.abs(found)} ms ${found < 0 ? 'early' : 'late'}.`
+    case 'unheard':
+      return `${at}"${what}" cannot be heard over the footage.`
+    case 'apart':
+      return `Its sound is ${formatInstant(found)} long, and its picture ${formatInstant(expected)}.`
+    case 'loudness':
+      return `It is at ${found} LUFS, and should be at ${expected}.`
+    case 'peak':
+      return `It rises to ${found} dBTP, and should stay below ${expected}.`
+  }
+}
+
+/** One line for all of it. */
+export function verifiedText({ ok, counts, cues, loudness }: Verified): string {
+  const heard = loudness.lufs === null ? 'silent' : `${loudness.lufs} LUFS, peak ${loudness.peakDb} dBTP`
+  return `${ok ? 'It is as planned' : 'It is not as planned'}: ${counts.checked} counts, at most ${counts.worstFrames} pictures off; ${cues.checked} cues, at most ${cues.worstMs} ms off; ${heard}.`
+}
