@@ -5,9 +5,20 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { createCanvas } from '@napi-rs/canvas'
+import { build } from 'vite'
+import { asPlanned } from '../../src/core/cut/cut'
+import { expand } from '../../src/core/expand/expand'
+import { drawOverlay } from '../../src/core/look/drawOverlay'
+import { USUAL_LOOK } from '../../src/core/look/looks/family'
+import { overlayChanges } from '../../src/core/look/overlay'
+import type { Surface } from '../../src/core/look/surface'
+import { readShorthand } from '../../src/core/shorthand/read'
+import { registerFonts } from '../../src/engine/fonts'
 import { OVERLAY } from '../../src/core/look/palette'
 import { startedDesk, type Desk } from './desk'
 import { filmRoundOne, tieRoundOne } from './roundOne'
+import { similarity } from './similarity'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-look-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -122,4 +133,50 @@ it('is rendered as it is seen, and a video of another look says so', async () =>
   await page.keyboard.press('Escape')
   await page.getByRole('link', { name: 'Ship' }).click()
   await page.getByText('The look was changed since.').waitFor()
+})
+
+it('is drawn in the browser as in the video, at twelve instants, in three looks and two formats', async () => {
+  const { score } = readShorthand(
+    'circuit Main deck: 2 rounds, 40 on, 20 off, 50 between, lead 5\n  Jug lift (sides halves)\n  Keel hold\n' +
+      'sets Second: 2 sets, 20 off\n  12 Deck-rail squat (weight 6 kg)\n',
+  )
+  const states = overlayChanges(asPlanned(expand(score).segments), score).flatMap(({ state }) => state ?? [])
+  const twelve = Array.from({ length: 12 }, (_, at) => states[Math.floor(((at + 0.5) * states.length) / 12)]!)
+  const [bundle] = (await build({
+    ...{ configFile: false, logLevel: 'silent', root: process.cwd() },
+    build: {
+      write: false,
+      minify: false,
+      lib: { entry: 'src/core/look/drawOverlay.ts', formats: ['iife'], name: 'looks' },
+    },
+  })) as { output: { code: string }[] }[]
+  await page.evaluate(`${bundle!.output[0]!.code}; window.looks = looks`)
+  registerFonts()
+  for (const look of ['linocut', 'slate', 'lantern'] as const)
+    for (const frame of [
+      { width: 640, height: 360 },
+      { width: 360, height: 640 },
+    ])
+      for (const state of twelve) {
+        const wish = { ...USUAL_LOOK, look }
+        const here = createCanvas(frame.width, frame.height)
+        drawOverlay(here.getContext('2d') as unknown as Surface, state, frame, wish)
+        const there = await page.evaluate(
+          ([one, size, how]) => {
+            const canvas = document.createElement('canvas')
+            canvas.width = size.width
+            canvas.height = size.height
+            const pen = canvas.getContext('2d')!
+            const { looks: drawn } = window as unknown as { looks: { drawOverlay: (...of: unknown[]) => void } }
+            drawn.drawOverlay(pen, one, size, how)
+            let text = ''
+            for (const byte of pen.getImageData(0, 0, size.width, size.height).data) text += String.fromCharCode(byte)
+            return btoa(text)
+          },
+          [state, frame, wish] as const,
+        )
+        const ours = here.getContext('2d').getImageData(0, 0, frame.width, frame.height).data
+        const alike = similarity(new Uint8Array(ours.buffer), Buffer.from(there, 'base64'), frame.width, frame.height)
+        expect(alike, `${look}, ${frame.width} x ${frame.height}, ${state.label}`).toBeGreaterThanOrEqual(0.98)
+      }
 })

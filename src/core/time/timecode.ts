@@ -1,5 +1,5 @@
 // Frames and timecode, both ways. Where a rate is a thousandth below a whole one, drop-frame timecode leaves numbers
-// out so that it keeps up with the clock: two (or four) at the start of each minute that is not a tenth (SMPTE ST 12-1).
+// out so that it keeps up with the clock: two (or four) as each minute begins that is not a tenth (SMPTE ST 12-1).
 import type { Ms, Rate } from '../units'
 
 /** How many frames a second the timecode counts. */
