@@ -8,6 +8,7 @@ import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
 import type { CutWishes, Fit } from '@/core/cut/fit'
 import type { Frame } from '@/core/look/drawOverlay'
 import type { LookWish } from '@/core/look/looks/family'
+import { OVERLAY } from '@/core/look/palette'
 import { overlayChanges, type OverlayState, type Viewing } from '@/core/look/overlay'
 import type { Stretch } from '@/core/cue/schedule'
 import type { CueWishes } from '@/core/cue/wishes'
@@ -274,8 +275,8 @@ function Stage({ stage, picture, canvas, files, size, clock, cut, main, onPress 
   return (
     <div ref={stage} className="flex min-h-0 min-w-0 flex-1 items-center justify-center bg-bar">
       <div
-        className="relative max-w-full bg-bar max-lg:h-[calc(100dvh-var(--below))] max-lg:[--below:312px] max-sm:[--below:400px] lg:h-full in-fullscreen:h-full"
-        style={{ aspectRatio: `${size.width} / ${size.height}` }}
+        className="relative max-w-full max-lg:h-[calc(100dvh-var(--below))] max-lg:[--below:312px] max-sm:[--below:400px] lg:h-full in-fullscreen:h-full"
+        style={{ aspectRatio: `${size.width} / ${size.height}`, backgroundColor: OVERLAY.ink }}
       >
         <ReelVideo film={picture} files={files} main={main} className="h-full w-full" onClick={onPress} />
         <canvas
@@ -285,7 +286,7 @@ function Stage({ stage, picture, canvas, files, size, clock, cut, main, onPress 
           className="pointer-events-none absolute inset-0 h-full w-full object-contain"
           data-testid="overlay"
         />
-        <SpanNote clock={clock} cut={cut} />
+        {files.length > 0 && <SpanNote clock={clock} cut={cut} />}
       </div>
     </div>
   )
