@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { asPlanned } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { drawOverlay, overlayLayers, type Frame } from '../src/core/look/drawOverlay'
-import { LOOK_NAMES, USUAL_LOOK, type LookName, type LookWish } from '../src/core/look/looks/family'
+import { GRAPHICS_SAFE, LOOK_NAMES, USUAL_LOOK, type LookName, type LookWish } from '../src/core/look/looks/family'
 import { TONE_NAMES } from '../src/core/look/looks/tones'
 import { overlayChanges, type OverlayState } from '../src/core/look/overlay'
 import type { Surface } from '../src/core/look/surface'
@@ -40,7 +40,7 @@ const picture = (state: OverlayState, wish: LookWish, frame: Frame = WIDE): Buff
 describe.each(LOOK_NAMES)('%s', (look) => {
   it.each(FRAMES)('has no layer that cuts anything, %s', (_, frame) => {
     for (const [at, tone] of TONE_NAMES.entries()) {
-      const wish = { ...USUAL_LOOK, look, tone, size: at ? 1.2 : 1, footFree: at ? 12 : 0 }
+      const wish = { ...USUAL_LOOK, look, tone, size: at ? 1.2 : 1, footFree: at ? 12 : 0, edgeFree: at ? 5 : 0 }
       const layers = overlayLayers(frame, STATES, measuringSurface(), wish)
       for (const state of STATES.filter((_, number) => number % 9 === 0)) {
         const apart = drawn(frame, (surface) => {
@@ -54,6 +54,20 @@ describe.each(LOOK_NAMES)('%s', (look) => {
         })
         expect(unlike(apart, picture(state, wish, frame))).toBe(0)
       }
+    }
+  })
+
+  it.each(FRAMES)('keeps out of the edges that a television may not show, %s', (_, frame) => {
+    const wish = { ...wishOf(look), edgeFree: GRAPHICS_SAFE }
+    const [left, top] = [frame.width, frame.height].map((side) => Math.floor((side * GRAPHICS_SAFE) / 100) - 1)
+    const within = (x: number, y: number): boolean =>
+      x >= left! && y >= top! && x < frame.width - left! && y < frame.height - top!
+    for (const state of STATES.filter((_, number) => number % 25 === 0)) {
+      const pixels = picture(state, wish, frame)
+      let drawnOutside = 0
+      for (let at = 0; at < frame.width * frame.height; at++)
+        if (pixels[4 * at + 3]! > 40 && !within(at % frame.width, Math.floor(at / frame.width))) drawnOutside++
+      expect(drawnOutside).toBe(0)
     }
   })
 

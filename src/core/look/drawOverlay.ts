@@ -47,18 +47,24 @@ export function overlayLayers(
     )
     if (!boxes.length) return []
     const draw: Layer['draw'] = (surface, state, within) => drawPart(surface, part, state, { frame: within, wish })
-    return [{ ...pixelsOf(boxes, unit, frame), keyOf, draw }]
+    return [{ ...pixelsOf(boxes, unit, { frame, wish }), keyOf, draw }]
   })
 }
 
 /** The smallest rectangle of even pixels that holds all boxes, within the frame. */
-function pixelsOf(boxes: readonly Box[], unit: number, frame: Frame): Pick<Layer, 'x' | 'y' | 'width' | 'height'> {
-  const down = (value: number): number => Math.max(0, 2 * Math.floor((value * unit) / 2))
-  const up = (value: number, most: number): number => Math.min(most, 2 * Math.ceil((value * unit) / 2))
-  const x = down(Math.min(...boxes.map((box) => box.x))),
-    y = down(Math.min(...boxes.map((box) => box.y)))
-  const right = up(Math.max(...boxes.map((box) => box.x + box.width)), frame.width),
-    foot = up(Math.max(...boxes.map((box) => box.y + box.height)), frame.height)
+function pixelsOf(
+  boxes: readonly Box[],
+  unit: number,
+  { frame, wish }: { frame: Frame; wish: LookWish },
+): Pick<Layer, 'x' | 'y' | 'width' | 'height'> {
+  const edge = edgeOf(frame, wish)
+  const down = (value: number, from: number): number => Math.max(0, 2 * Math.floor((from + value * unit) / 2))
+  const up = (value: number, from: number, most: number): number =>
+    Math.min(most, 2 * Math.ceil((from + value * unit) / 2))
+  const x = down(Math.min(...boxes.map((box) => box.x)), edge.x),
+    y = down(Math.min(...boxes.map((box) => box.y)), edge.y)
+  const right = up(Math.max(...boxes.map((box) => box.x + box.width)), edge.x, frame.width),
+    foot = up(Math.max(...boxes.map((box) => box.y + box.height)), edge.y, frame.height)
   return { x, y, width: right - x, height: foot - y }
 }
 
@@ -69,20 +75,34 @@ function drawPart(
   { frame, wish }: { frame: Frame; wish: LookWish },
 ): void {
   const unit = unitOf(frame, wish)
+  const edge = edgeOf(frame, wish)
   surface.save()
+  surface.translate(edge.x, edge.y)
   surface.scale(unit, unit)
   part.draw(penFor(surface, frame, wish), shownOf(state, wish))
   surface.restore()
 }
+
+/** What is kept free at the left and at the top, in pixels; as much at the right and at the foot. */
+const edgeOf = ({ width, height }: Frame, { edgeFree }: LookWish): { x: number; y: number } => ({
+  x: (width * edgeFree) / 100,
+  y: (height * edgeFree) / 100,
+})
 
 /** A hundredth of the picture's shorter side, so that an upright phone gets the same sizes. */
 const unitOf = ({ width, height }: Frame, { size }: LookWish): number => (Math.min(width, height) / 100) * size
 
 function penFor(surface: Surface, frame: Frame, wish: LookWish): Pen {
   const unit = unitOf(frame, wish)
-  const height = frame.height / unit
+  const edge = edgeOf(frame, wish)
+  const height = (frame.height - 2 * edge.y) / unit
   // What is kept free at the foot is for a host's own controls.
-  return { surface, width: frame.width / unit, height: height * (1 - wish.footFree / 100), tone: TONES[wish.tone] }
+  return {
+    surface,
+    width: (frame.width - 2 * edge.x) / unit,
+    height: height * (1 - wish.footFree / 100),
+    tone: TONES[wish.tone],
+  }
 }
 
 /** What is wished to be shown of a state. */

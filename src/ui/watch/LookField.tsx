@@ -90,6 +90,13 @@ function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { tast
           options={words.footFreeOptions}
           onChange={(chosen) => onChange({ footFree: Number(chosen) })}
         />
+        <ChoiceField
+          label={words.edgeFree}
+          showLabel
+          value={String(wish.edgeFree) as keyof typeof words.edgeFreeOptions}
+          options={words.edgeFreeOptions}
+          onChange={(chosen) => onChange({ edgeFree: Number(chosen) })}
+        />
       </div>
       <div className="mt-3 grid grid-cols-2 max-sm:grid-cols-1">
         {SHOWN.map((one) => (

@@ -7,13 +7,19 @@ export const lookTexts = {
   open: 'Look',
   heading: 'What viewers read, and how',
   hint: 'Seen at once in Watch, and rendered as it is seen.',
-  names: { linocut: 'Linocut', porthole: 'Porthole', slate: 'Slate', lantern: 'Lantern' } satisfies Record<
-    LookName,
-    string
-  >,
+  names: {
+    linocut: 'Linocut',
+    porthole: 'Porthole',
+    ribbon: 'Ribbon',
+    keel: 'Keel',
+    slate: 'Slate',
+    lantern: 'Lantern',
+  } satisfies Record<LookName, string>,
   means: {
     linocut: 'A printed block at the foot.',
     porthole: 'The picture stays free: a round window and a few tags.',
+    ribbon: 'A ribbon along the top and a flag, for hosts with controls at the foot.',
+    keel: 'The count in the middle, what is done and what comes on either side.',
     slate: 'Everything large on a slate, for a screen across the room.',
     lantern: 'Only what matters, as large as can be, for a phone on the floor.',
   } satisfies Record<LookName, string>,
@@ -22,6 +28,8 @@ export const lookTexts = {
   size: 'Size',
   footFree: 'Free at the foot',
   footFreeOptions: { '0': 'nothing', '6': 'a little', '12': "for a host's controls" },
+  edgeFree: 'Free at the edges',
+  edgeFreeOptions: { '0': 'nothing', '5': 'as broadcasters want' },
   shows: {
     counters: 'Rounds, stations and marks',
     next: 'What is next',
