@@ -71,6 +71,19 @@ describe.each(LOOK_NAMES)('%s', (look) => {
     }
   })
 
+  it.each(FRAMES)('shows a card and nothing else while it stands, whole and inside the picture, %s', (_, frame) => {
+    const text = ['Before you begin', 'Stop on pain, dizziness or unusual breathlessness. '.repeat(3)]
+    for (const size of [0.7, 1, 2]) {
+      const wish = { ...wishOf(look), size }
+      const state = { ...STATES[5]!, card: text }
+      const own = picture(state, wish, frame)
+      expect(unlike(own, picture({ ...state, label: 'Rope pull', count: 3 }, wish, frame))).toBe(0)
+      expect(unlike(own, picture({ ...state, card: ['Another', 'card'] }, wish, frame))).toBeGreaterThan(20)
+      const corners = [0, frame.width - 1, (frame.height - 1) * frame.width, frame.width * frame.height - 1]
+      expect(corners.map((at) => own[4 * at + 3])).toEqual([0, 0, 0, 0])
+    }
+  })
+
   it('shows what it says that it shows', () => {
     const work = STATES.find(({ ground, count }) => ground === 'work' && count === 30)!
     const rest = STATES.find(({ ground, next }) => ground === 'rest' && next)!

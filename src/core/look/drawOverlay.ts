@@ -1,6 +1,7 @@
 // Draws the overlay by a look. The same code draws the preview in the browser and the pictures that are rendered into
 // the video.
 import type { OverlayState } from './overlay'
+import { card } from './looks/card'
 import { FAMILY, type LookWish, USUAL_LOOK } from './looks/family'
 import type { Box, Part, Pen } from './looks/part'
 import { TONES } from './looks/tones'
@@ -25,7 +26,7 @@ export interface Layer {
 
 /** Draws one state into a frame whose origin is the picture's top left corner. Clears nothing. */
 export function drawOverlay(surface: Surface, state: OverlayState, frame: Frame, wish: LookWish = USUAL_LOOK): void {
-  for (const part of FAMILY[wish.look].parts) drawPart(surface, part, state, { frame, wish })
+  for (const part of partsOf(wish)) drawPart(surface, part, state, { frame, wish })
 }
 
 /**
@@ -40,7 +41,7 @@ export function overlayLayers(
 ): Layer[] {
   const pen = penFor(ruler, frame, wish)
   const unit = unitOf(frame, wish)
-  return FAMILY[wish.look].parts.flatMap((part): Layer[] => {
+  return partsOf(wish).flatMap((part): Layer[] => {
     const keyOf = (state: OverlayState): string => part.keyOf(shownOf(state, wish))
     const boxes = [...new Map(states.map((state) => [keyOf(state), state])).values()].flatMap(
       (state) => part.boxOf(pen, shownOf(state, wish)) ?? [],
@@ -50,6 +51,17 @@ export function overlayLayers(
     return [{ ...pixelsOf(boxes, unit, { frame, wish }), keyOf, draw }]
   })
 }
+
+/** The parts of a look, each empty while a card stands, and the card. */
+const partsOf = ({ look }: LookWish): Part[] => [...FAMILY[look].parts.map(exceptUnderCard), card]
+
+const exceptUnderCard = ({ keyOf, boxOf, draw }: Part): Part => ({
+  keyOf: (state) => (state.card ? 'card' : keyOf(state)),
+  boxOf: (pen, state) => (state.card ? null : boxOf(pen, state)),
+  draw: (pen, state) => {
+    if (!state.card) draw(pen, state)
+  },
+})
 
 /** The smallest rectangle of even pixels that holds all boxes, within the frame. */
 function pixelsOf(

@@ -39,16 +39,23 @@ export interface OverlayState extends Counters {
   lines: readonly ViewerLine[]
   /** Hundredths of the whole that are over; null where nobody knows how long it is. */
   passed: number | null
+  /** A card with its title first; while it stands, nothing else is shown. */
+  card?: readonly string[]
 }
 
 /** How a workout is shown, and the facts of its own moves. */
 export interface Viewing extends Pick<Score, 'count' | 'countOf' | 'moves'> {
+  /** Where the cautions stand. Default: nowhere. */
+  caution?: Score['caution']
   /** Nobody is seen talking, so talk has its name. Default: it has none. */
   namesTalk?: boolean
 }
 const USUAL: Viewing = { count: 'down', countOf: 'filmed', moves: [] }
 /** Work that ran so near to its plan shows the number that was announced. */
 const HOLDS_PLAN_MS: Ms = 1500
+/** How long the cautions stand, and the least in which they are read. */
+const CARD_MS: Ms = 12 * SECOND
+const LEAST_CARD_MS: Ms = 4 * SECOND
 /** How long the title of a section stands. */
 const TITLE_MS: Ms = 5 * SECOND
 
@@ -76,9 +83,32 @@ export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<V
     else changes.push(...reader.changesOf(laid, index))
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
-  return changes.filter(
-    (change, index) => index === 0 || keyOf(change.state) !== keyOf(changes[index - 1]?.state ?? null),
-  )
+  const all = withCard(changes, lane, viewing)
+  return all.filter((change, index) => index === 0 || keyOf(change.state) !== keyOf(all[index - 1]?.state ?? null))
+}
+
+/** The cautions over the talk that a session opens with; what stands there otherwise comes after them. */
+function withCard(
+  changes: readonly OverlayChange[],
+  lane: readonly ShownSegment[],
+  { caution, count: way = USUAL.count }: Partial<Viewing>,
+): readonly OverlayChange[] {
+  const opening = lane.find(({ startMs, endMs }) => endMs > startMs)
+  if (!(caution === 'both' || caution === 'card') || opening?.segment.kind !== 'talk') return changes
+  // What is shown there is to be seen.
+  if (opening.segment.moves.length) return changes
+  const { startMs, endMs, segment } = opening
+  if (endMs - startMs < LEAST_CARD_MS) return changes
+  const untilMs = Math.min(endMs, startMs + CARD_MS)
+  const state: OverlayState = {
+    ...{ segmentId: segment.id, ground: 'talk', count: null, way, staff: null, label: '', short: '', side: null },
+    ...{ reps: null, section: '', begins: false, counters: [], marks: null, lines: [], passed: null, ...NOTHING_NEXT },
+    card: words.caution,
+  }
+  const after = changes.filter(({ fromMs }) => fromMs >= untilMs)
+  const during = changes.findLast(({ fromMs }) => fromMs < untilMs)?.state ?? null
+  const goesOn = after[0]?.fromMs === untilMs ? [] : [{ fromMs: untilMs, state: during }]
+  return [{ fromMs: startMs, state }, ...goesOn, ...after]
 }
 
 /** Two equal keys are the same picture. */

@@ -123,8 +123,8 @@ describe('in a demonstration viewers read', () => {
     expect(state).toMatchObject({ ground: 'talk', label: 'Shown: Jug lift', count: null, staff: null, next: '' })
     expect(textsOf(state)).toEqual(['Easier: Half-full jug', 'Harder: Pause at the knee'])
   })
-  it('nothing while somebody only talks', () => {
-    expect(at(`talk Hello: about 10\n${CIRCUIT}  Jug lift\n`, 5)).toBeNull()
+  it('nothing while somebody only talks, once the cautions are over', () => {
+    expect(at(`talk Hello: about 20\n${CIRCUIT}  Jug lift\n`, 15)).toBeNull()
   })
 })
 
@@ -159,5 +159,22 @@ describe('of the whole viewers see', () => {
       ['Main', true],
       ['Main', false],
     ])
+  })
+})
+
+describe('the cautions', () => {
+  const opened = 'score: caution both\ntalk Welcome: about 20\n' + CIRCUIT + '  Jug lift\n'
+  it('stand on a card as the opening talk begins, and then go', () => {
+    expect(at(opened, 0)?.card?.[0]).toBe('Before you begin')
+    expect(at(opened, 11)?.card).toHaveLength(5)
+    expect(at(opened, 12)).toBeNull()
+    expect(at(opened, 26)).toMatchObject({ label: 'Jug lift' })
+    expect(at(opened, 26)?.card).toBeUndefined()
+  })
+  it('stand no longer than the talk, and nowhere where there is none or where they are not wanted', () => {
+    expect(at(opened.replace('about 20', 'about 8'), 8)).toMatchObject({ ground: 'ready' })
+    expect(at(opened.replace('about 20', 'about 3'), 1)).toBeNull()
+    expect(at(opened.replace('both', 'description'), 1)).toBeNull()
+    expect(at(`score: caution both\n${CIRCUIT}  Jug lift\n`, 1)?.card).toBeUndefined()
   })
 })

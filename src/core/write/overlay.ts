@@ -35,7 +35,7 @@ export function tellOverlay(lane: readonly ShownSegment[], viewing: Viewing): To
         ...{ fromMs, untilMs: changes[at + 1]?.fromMs ?? endMs, segmentId },
         count: count === null ? null : { value: count, direction: way },
         ...{ label, side, reps, counters: counters.join(' / '), marks, block: section, next, nextMs },
-        lines: lines.map(({ text }) => text),
+        lines: [...(state.card ?? lines.map(({ text }) => text))],
         leftMs: endMs - fromMs,
       },
     ]

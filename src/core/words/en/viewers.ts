@@ -2,6 +2,14 @@
 import type { Ms } from '../../units'
 
 export const viewerTexts = {
+  /** The cautions on a card; its title first. */
+  caution: [
+    'Before you begin',
+    'Warm up first, and clear the floor.',
+    'Choose the easier way whenever you like, and drink.',
+    'Stop on pain, dizziness or unusual breathlessness.',
+    'Pregnant, injured, unwell or new to exercise: ask a doctor first.',
+  ],
   ownPace: 'Your own pace',
   untilReady: 'Until you are ready',
   halfway: 'Halfway',

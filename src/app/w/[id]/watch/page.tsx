@@ -22,7 +22,8 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
   const [{ reel: shownReel }, reel] = await Promise.all([progressOf(workout.id), reelOf(workout.id)])
   const { expansion } = tryExpand(workout.score)
   const segments = expansion?.segments ?? []
-  const viewing = { count: workout.score.count, countOf: workout.score.countOf, moves: workout.score.moves }
+  const { count, countOf, moves, caution } = workout.score
+  const viewing = { count, countOf, moves, caution }
   const { mix, cues, look, proof, cut: wishes } = workout
   const planned = { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false }
   const shared = { id: workout.id, mix, cues, look, proof, wishes, planned }
