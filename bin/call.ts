@@ -126,8 +126,9 @@ export async function followedFrom(
  * @throws UsageError for a name whose ending is not the format's, Problem `not-a-file` where something stands that is
  * no regular file.
  */
-export async function writable(out: string, ending: string): Promise<string> {
-  if (extname(out).toLowerCase() !== ending) throw new UsageError(`--out ${out} has to end in ${ending}`)
+export async function writable(out: string, ...endings: string[]): Promise<string> {
+  if (!endings.includes(extname(out).toLowerCase()))
+    throw new UsageError(`--out ${out} has to end in ${endings.join(' or ')}`)
   const there = await stat(out).catch(() => null)
   if (there && !there.isFile()) throw new Problem({ code: 'not-a-file' }, out)
   return out

@@ -16,7 +16,7 @@ const USAGE = `usage:
   jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
   jivet render PLAN --out OUT.mp4 [--look NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
-  jivet track  PLAN --out OUT.wav
+  jivet track  PLAN --out OUT.wav|.flac|.mp3
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|edl|otio|markdown|json [--rate 30000/1001]
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
 description (any other *.txt). Add --debug for a stack trace.

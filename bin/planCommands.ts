@@ -1,5 +1,4 @@
 // Commands that need no footage.
-import { writeFile } from 'node:fs/promises'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { asPlanned } from '../src/core/cut/cut'
@@ -19,6 +18,7 @@ import { EXPORTS, type ExportName } from '../src/core/write/exports'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
+import { encodeSound } from '../src/engine/encodeSound'
 import { readPlanFile, readTextFile } from '../src/engine/plan'
 import {
   UsageError,
@@ -152,14 +152,14 @@ const overlayCommand: Command = async (files, options) => {
 
 const trackCommand: Command = async (files, options) => {
   const { segments, totalMs } = await expandFile(only(files, 1)[0])
-  const out = await writable(required(options.out, '--out OUT.wav'), '.wav')
+  const out = await writable(required(options.out, '--out OUT.wav'), '.wav', '.flac', '.mp3')
   await intoPlace(out, async (temporary) =>
-    writeFile(temporary, writeWav(tonesAlone(asPlanned(segments), totalMs + TAIL_MS), MIX_RATE)),
+    encodeSound(writeWav(tonesAlone(asPlanned(segments), totalMs + TAIL_MS), MIX_RATE), temporary),
   )
 }
 
 /** The last sound is heard to its end. */
-const TAIL_MS = 1500
+const TAIL_MS = 1000
 
 const exportCommand: Command = async (files, options) => {
   const [plan = ''] = only(files, 1)

@@ -80,8 +80,31 @@ describe('expand and export', () => {
     const { code, err } = jivet('render', PLAN, PLAN, '--out', join(folder, 'x.mp4'), '--look', 'poster')
     expect([code, err.split('\n')[0]]).toEqual([
       2,
-      'jivet: --look poster is not known; known are linocut, porthole, slate, lantern',
+      'jivet: --look poster is not known; known are linocut, porthole, ribbon, keel, slate, lantern',
     ])
+  })
+  it.each([
+    ['flac', 'flac'],
+    ['mp3', 'mp3'],
+  ])('writes the cue track as %s, as long as the WAV', (ending, codec) => {
+    const out = join(folder, `track.${ending}`)
+    expect(jivet('track', PLAN, '--out', out).code).toBe(0)
+    const told = execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-show_entries',
+      'format=duration:stream=codec_name',
+      '-of',
+      'json',
+      out,
+    ])
+    const { streams, format } = JSON.parse(told.toString()) as {
+      streams: { codec_name: string }[]
+      format: { duration: string }
+    }
+    expect(streams[0]?.codec_name).toBe(codec)
+    const { totalMs } = JSON.parse(jivet('expand', PLAN, '--json').out) as { totalMs: number }
+    expect(Math.abs(Number(format.duration) * 1000 - totalMs - 1000)).toBeLessThan(60)
   })
   it('writes the cue track as a WAV that ffprobe reads', () => {
     const out = join(folder, 'track.wav')

@@ -22,7 +22,18 @@ export async function loudnessOf({ path, facts }: RecordedFile, signal?: AbortSi
     'ffmpeg',
     [
       ...['-v', 'error', '-nostdin', ...COPY_TIMES, ...footageInput(path), '-map', '0:a:0', '-vn', '-sn', '-dn'],
-      ...['-af', soundOnTime(facts), '-ac', String(channels), '-ar', String(MIX_RATE), '-f', 'f32le', 'pipe:1'],
+      // What leaps beyond the end of the footage is no part of it, however far it leaps.
+      ...[
+        '-af',
+        `${soundOnTime(facts)},atrim=end=${facts.durationMs / 1000}`,
+        '-ac',
+        String(channels),
+        '-ar',
+        String(MIX_RATE),
+        '-f',
+        'f32le',
+        'pipe:1',
+      ],
     ],
     {
       ...(signal ? { signal } : {}),

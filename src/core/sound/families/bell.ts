@@ -37,9 +37,9 @@ export const bell: Family = {
       { atMs: 150, lengthMs: 460, hz: 880 },
     ],
     end: [
-      { atMs: 0, lengthMs: 260, hz: 880 },
-      { atMs: 280, lengthMs: 260, hz: 660 },
-      { atMs: 560, lengthMs: 800, hz: 440 },
+      { atMs: 0, lengthMs: 220, hz: 880 },
+      { atMs: 200, lengthMs: 220, hz: 660 },
+      { atMs: 400, lengthMs: 600, hz: 440 },
     ],
   },
 }

@@ -43,9 +43,9 @@ export const hull: Family = {
     ],
     end: [
       { atMs: 0, lengthMs: 160, hz: 780 },
-      { atMs: 230, lengthMs: 160, hz: 560 },
-      { atMs: 460, lengthMs: 200, hz: 420 },
-      { atMs: 690, lengthMs: 400, hz: 300 },
+      { atMs: 200, lengthMs: 160, hz: 560 },
+      { atMs: 400, lengthMs: 180, hz: 420 },
+      { atMs: 600, lengthMs: 400, hz: 300 },
     ],
   },
 }

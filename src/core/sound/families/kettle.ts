@@ -33,9 +33,9 @@ export const kettle: Family = {
       { atMs: 150, lengthMs: 420, hz: 830, toHz: 1245 },
     ],
     end: [
-      { atMs: 0, lengthMs: 240, hz: 932 },
-      { atMs: 290, lengthMs: 240, hz: 740 },
-      { atMs: 580, lengthMs: 760, hz: 622, toHz: 415 },
+      { atMs: 0, lengthMs: 180, hz: 932 },
+      { atMs: 210, lengthMs: 180, hz: 740 },
+      { atMs: 420, lengthMs: 560, hz: 622, toHz: 415 },
     ],
   },
 }

@@ -42,9 +42,9 @@ export const rope: Family = {
       { atMs: 150, lengthMs: 540, hz: 659 },
     ],
     end: [
-      { atMs: 0, lengthMs: 300, hz: 587 },
-      { atMs: 270, lengthMs: 300, hz: 440 },
-      { atMs: 540, lengthMs: 900, hz: 294 },
+      { atMs: 0, lengthMs: 250, hz: 587 },
+      { atMs: 190, lengthMs: 250, hz: 440 },
+      { atMs: 380, lengthMs: 620, hz: 294 },
     ],
   },
 }
