@@ -9,11 +9,13 @@ import {
   DISPLAY,
   drawMarks,
   drawPennant,
+  drawStrip,
   hasCount,
   nextOf,
   PLAIN,
   plateKey,
   repsBeside,
+  stripHigh,
   STRONG,
   stripsOf,
   tide,
@@ -37,7 +39,6 @@ const SIDE_GAP = 1.1
 const ROW_SIZE = 4.5
 const LEAST_SIZE = 4.3
 const STRIP_SIZE = 4.4
-const STRIP_PADDING = 1.2
 const MOST_STRIPS = 2
 const LEAST_HEIGHT = 15
 /** Narrower pictures have the keel above the plate, and all texts below one another. */
@@ -125,7 +126,6 @@ function plateOf(pen: Pen, state: OverlayState): Plate {
   return { columns, height: high, keel, strips, stripsFoot: isNarrow && keel ? keel.y : top }
 }
 
-const stripHigh = ({ text }: Strip): number => text.height + STRIP_PADDING
 const stripsHigh = ({ strips }: Plate): number => strips.reduce((sum, strip) => sum + stripHigh(strip), 0)
 
 function drawPlate(pen: Pen, state: OverlayState): void {
@@ -142,14 +142,10 @@ function drawPlate(pen: Pen, state: OverlayState): void {
       draw(x, foot)
     }
   }
-  let foot = plate.stripsFoot
+  let top = plate.stripsFoot
   for (const strip of [...plate.strips].reverse()) {
-    const { text, isCall } = strip
-    surface.fillStyle = isCall ? tone.call : tone.strip
-    surface.fillRect(0, foot - stripHigh(strip), text.width + 2 * EDGE, stripHigh(strip))
-    surface.fillStyle = isCall ? tone.callText : tone.stripText
-    drawTypeset(surface, STRONG, text, { x: EDGE, y: foot - STRIP_PADDING / 2 - 0.24 * text.size })
-    foot -= stripHigh(strip)
+    top -= stripHigh(strip)
+    drawStrip(pen, strip, { top, edge: EDGE })
   }
 }
 

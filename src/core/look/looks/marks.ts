@@ -3,7 +3,7 @@ import { viewerTexts as words } from '../../words/en/viewers'
 import type { Marks } from '../counters'
 import { PASSED_STEPS, type OverlayState } from '../overlay'
 import { FONTS } from '../palette'
-import { faceAt, LEADING, typeset, type Face, type Typeset } from '../typeset'
+import { drawTypeset, faceAt, LEADING, typeset, type Face, type Typeset } from '../typeset'
 import type { ViewerLine } from '../viewerLines'
 import type { Part, Pen } from './part'
 
@@ -89,6 +89,18 @@ export function stripsOf(
     isCall: kind !== 'title' && CALLS.has(kind),
     text: typeset(surface, STRONG, [text], { width, size, least, most: 3 * size }),
   }))
+}
+
+const STRIP_PADDING = 1.2
+export const stripHigh = ({ text }: Strip): number => text.height + STRIP_PADDING
+
+/** A strip of paper from the picture's left edge on. @param edge before and after its text. */
+export function drawStrip({ surface, tone }: Pen, strip: Strip, { top, edge }: { top: number; edge: number }): void {
+  const { text, isCall } = strip
+  surface.fillStyle = isCall ? tone.call : tone.strip
+  surface.fillRect(0, top, text.width + 2 * edge, stripHigh(strip))
+  surface.fillStyle = isCall ? tone.callText : tone.stripText
+  drawTypeset(surface, STRONG, text, { x: edge, y: top + STRIP_PADDING / 2 + text.height - 0.24 * text.size })
 }
 
 const MARK = 1.7,

@@ -9,6 +9,7 @@ import {
   DISPLAY,
   drawMarks,
   drawPennant,
+  drawStrip,
   hasCount,
   hasCounters,
   marksWide,
@@ -17,6 +18,7 @@ import {
   PLAIN,
   plateKey,
   repsBeside,
+  stripHigh,
   STRONG,
   stripsOf,
   tide,
@@ -35,7 +37,6 @@ const LEAST_LABEL = 4.4
 const ROW_SIZE = 4.4
 const LEAST_SIZE = 4.3
 const STRIP_SIZE = 4.4
-const STRIP_PADDING = 1.2
 const MOST_STRIPS = 2
 /** Narrower pictures have what is next in a row of its own. */
 const NARROW = 130
@@ -78,7 +79,6 @@ function ribbonOf(pen: Pen, state: OverlayState): Ribbon {
   return { label, counters, next, rows, height, strips }
 }
 
-const stripHigh = ({ text }: Strip): number => text.height + STRIP_PADDING
 const allHigh = ({ height, strips }: Ribbon): number => strips.reduce((sum, strip) => sum + stripHigh(strip), height)
 
 function drawRibbon(pen: Pen, state: OverlayState): void {
@@ -103,17 +103,9 @@ function drawRibbon(pen: Pen, state: OverlayState): void {
     const x = rows.next ? EDGE : right - next.width
     drawTypeset(surface, STRONG, next, { x, y: rows.next ? rowFoot + rows.next : rowFoot })
   }
-  drawStrips(pen, ribbon)
-}
-
-function drawStrips({ surface, tone }: Pen, { height, strips }: Ribbon): void {
   let top = height
-  for (const strip of strips) {
-    const { text, isCall } = strip
-    surface.fillStyle = isCall ? tone.call : tone.strip
-    surface.fillRect(0, top, text.width + 2 * EDGE, stripHigh(strip))
-    surface.fillStyle = isCall ? tone.callText : tone.stripText
-    drawTypeset(surface, STRONG, text, { x: EDGE, y: top + STRIP_PADDING / 2 + text.height - 0.24 * text.size })
+  for (const strip of ribbon.strips) {
+    drawStrip(pen, strip, { top, edge: EDGE })
     top += stripHigh(strip)
   }
 }
