@@ -74,7 +74,7 @@ describe('a voice', () => {
 
 describe('a rendered mix', () => {
   const TEXT =
-    'circuit Main: 2 rounds, 20 on, 10 off, 15 between, lead 5, last rest dropped\n  Jug lift (sides alternate)\n  Keel hold\n'
+    'circuit Main: 1 round, 20 on, 10 off, lead 5, last rest dropped\n  Jug lift (sides alternate)\n  Keel hold\n'
   const { score } = readShorthand(TEXT)
   const { segments, totalMs } = expand(score)
   const film = at('film.mp4')
@@ -129,15 +129,15 @@ describe('a rendered mix', () => {
     const loud = samplesOf(await rendered('ducked.mp4', { target: 'asIs', duckDb: 12, cueLu: -12 }, { wishes }))
     const plain = samplesOf(await rendered('plain.mp4', { target: 'asIs', cuesOn: false }, { wishes }))
     const { cues } = await sheetOf()
-    const said = cues.filter((cue) => cue.line !== null && cue.lengthMs > 900)
-    expect(said.length).toBeGreaterThan(2)
+    const said = cues.filter((cue) => cue.line !== null && cue.lengthMs > 500)
+    expect(said.length).toBeGreaterThan(1)
     for (const { atMs, lengthMs, line } of said) {
       const middle = atMs + lengthMs / 2
       const down = levelAt(loud, 250, middle) - levelAt(plain, 250, middle)
       expect(down, `"${line}" at ${atMs}`).toBeLessThan(-9)
       expect(down, `"${line}" at ${atMs}`).toBeGreaterThan(-14)
     }
-    const away = 12_000
+    const away = 9000
     expect(Math.abs(levelAt(loud, 250, away) - levelAt(plain, 250, away))).toBeLessThan(0.3)
   })
 })

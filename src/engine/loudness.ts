@@ -47,7 +47,8 @@ export async function loudnessOf({ path, facts }: RecordedFile, signal?: AbortSi
 /** A mix has one channel or two. */
 export const channelsOf = (channels: FootageFacts['audioChannels']): 1 | 2 => (channels === 1 ? 1 : 2)
 
-const kept = new Cache(`loudness-${VERSION}`)
+export const LOUDNESS = `loudness-${VERSION}`
+const kept = new Cache(LOUDNESS)
 
 /** The same, measured once for files of the same contents. */
 export async function loudnessOnce(file: RecordedFile & { hash: string }): Promise<Steps | null> {

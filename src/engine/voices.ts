@@ -24,7 +24,8 @@ const SPEAKERS: Record<SpokenVoice, { tool: string; args: (text: string, out: st
 const LIMIT_MS: Ms = 15_000
 /** Another number where the same text would sound otherwise. */
 const VERSION = 1
-const kept = new Cache(`said-${VERSION}`)
+export const SAID = `said-${VERSION}`
+const kept = new Cache(SAID)
 
 /**
  * @returns a WAV file, mono, at `MIX_RATE`, trimmed, at the loudness of all cues.

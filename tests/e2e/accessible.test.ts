@@ -2,11 +2,11 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { describe, expect, it } from 'vitest'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 let desk: Desk
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
 })
 
@@ -112,6 +112,23 @@ describe.each(['day', 'night'] as const)('by %s', (theme) => {
         expect(await faults(), view).toEqual([])
       }
     }
+  })
+
+  it('the proof, and what viewers hear', async () => {
+    const { page } = desk
+    await desk.open('Heard and proofed', 'circuit Main: 1 round, 40 on, 20 off, lead 8\n  Jug lift\n  Keel hold\n')
+    await page.goto(page.url().replace('/score', '/watch'))
+    await page.getByRole('button', { name: /^Proof/ }).click()
+    await page.getByRole('complementary', { name: 'Proof' }).waitFor()
+    await page.getByRole('button', { name: 'It is right' }).click()
+    await page.getByText(/^1 of \d+ checked$/).waitFor()
+    expect(await faults(), 'proof').toEqual([])
+    await page.getByRole('button', { name: /^Sound:/ }).click()
+    await page.getByRole('dialog').waitFor()
+    await page.getByLabel('Voice').selectOption('own')
+    await page.getByText('Lines to record').waitFor()
+    await page.waitForTimeout(400)
+    expect(await faults('[role=dialog]'), 'sound').toEqual([])
   })
 
   it('Floor, before a session, while it runs, and after it', async () => {

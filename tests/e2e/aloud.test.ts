@@ -9,7 +9,7 @@ import { storyOf } from '../../src/core/align/story'
 import { SURE, type Stitch } from '../../src/core/align/ties'
 import { expand } from '../../src/core/expand/expand'
 import { readShorthand } from '../../src/core/shorthand/read'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 import { filmBeeps } from './beepFilm'
 import { seekVideo } from './jivet'
 import { spokenFilm, type SpokenFilm } from './spokenFilm'
@@ -19,7 +19,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 let desk: Desk
 let page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { findCue, framesThatChange, probe, samplesOf } from './decode'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-cut-'))
@@ -14,7 +14,7 @@ const film = join(folder, 'round-one.mp4'),
   out = join(folder, 'out.mp4')
 
 let desk: Desk, page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

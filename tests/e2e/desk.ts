@@ -2,7 +2,7 @@
 // server.
 import type { Locator, Page } from 'playwright-core'
 import type { Score } from '../../src/core/score/score'
-import { startedJivet } from './jivet'
+import { sharedJivet, startedJivet } from './jivet'
 
 export class Desk {
   constructor(
@@ -62,6 +62,11 @@ export class Desk {
 /** A Jivet for one file of tests, and a desk in it. @param onDesk called before the first test. */
 export function startedDesk(onDesk: (desk: Desk) => void): void {
   const jivet = startedJivet((page) => onDesk(new Desk(jivet.url, page)))
+}
+
+/** A desk in the Jivet that is shared: for tests that change nothing but workouts of their own. */
+export function sharedDesk(onDesk: (desk: Desk) => void): void {
+  const jivet = sharedJivet((page) => onDesk(new Desk(jivet.url, page)))
 }
 
 /** Where something stands once it has come to rest: what is judged after an edit moves the page a moment later. */

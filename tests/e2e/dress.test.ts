@@ -7,7 +7,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { CueWishes } from '../../src/core/cue/wishes'
 import { findCue, samplesOf } from './decode'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-dress-'))
@@ -16,7 +16,7 @@ const film = join(folder, 'round-one.mp4')
 beforeAll(() => filmRoundOne(film))
 
 let desk: Desk, page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

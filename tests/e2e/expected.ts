@@ -8,6 +8,8 @@ interface Interval {
   endMs: number
   planned: number
   halves: boolean
+  /** The last round, or the last work of all, begins with it. */
+  last: boolean
 }
 
 const PLANNED: Record<string, number> = { lead: 5, work: 20, rest: 10, break: 15 }
@@ -18,7 +20,12 @@ function intervals(truth: Truth): Interval[] {
     const endMs = truth.boundaries[index + 1]?.footageMs ?? truth.durationMs
     return kind === 'talk'
       ? []
-      : [{ kind, startMs: footageMs, endMs, planned: PLANNED[kind] ?? 0, halves: segmentId.includes('/s3/work') }]
+      : [
+          {
+            ...{ kind, startMs: footageMs, endMs, planned: PLANNED[kind] ?? 0, halves: segmentId.includes('/s3/work') },
+            last: /r2\/s[13]\/work$/.test(segmentId),
+          },
+        ]
   })
 }
 
@@ -38,11 +45,14 @@ export function expectedCountChanges(truth: Truth): number[] {
 }
 
 export function decodedCues(truth: Truth): { voice: Sound; atMs: number }[] {
-  return intervals(truth).flatMap(({ kind, startMs, endMs, halves }) => {
+  return intervals(truth).flatMap(({ kind, startMs, endMs, halves, last }) => {
+    const halfway = kind === 'work' && !halves && endMs - startMs >= 20_000
     const opening: Sound | null = kind === 'work' ? 'go' : kind === 'lead' ? null : 'rest'
     return [
       ...(opening ? [{ voice: opening, atMs: startMs }] : []),
       ...(halves ? [{ voice: 'switch' as const, atMs: (startMs + endMs) / 2 }] : []),
+      ...(halfway ? [{ voice: 'halfway' as const, atMs: (startMs + endMs) / 2 }] : []),
+      ...(last ? [{ voice: 'last' as const, atMs: startMs + 700 }] : []),
       ...[3000, 2000, 1000].map((before) => ({ voice: 'pip' as const, atMs: endMs - before })),
     ]
   })

@@ -1,7 +1,7 @@
 // Starts a Jivet of its own for the browser tests: a fresh data folder, a free port, the real start script.
 import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
@@ -110,6 +110,12 @@ export class Jivet {
     return page
   }
 
+  /** Closes the browser; the server goes on for whoever comes next. */
+  async leave(): Promise<void> {
+    await this.browser?.close()
+    this.process?.unref()
+  }
+
   async end(): Promise<void> {
     await this.browser?.close()
     await this.stop()
@@ -126,6 +132,51 @@ export function startedJivet(onPage: (page: Page) => Promise<void> | void): Jive
   })
   afterAll(() => jivet.end())
   return jivet
+}
+
+interface Shared {
+  port: number
+  pid: number
+  home: string
+}
+
+/**
+ * One Jivet for all files of tests that leave no more behind than workouts of their own: the first of them starts it,
+ * `tests/freshCache.ts` ends it. Each has a browser of its own.
+ */
+export function sharedJivet(onPage: (page: Page) => Promise<void> | void): Jivet {
+  const jivet = new Jivet()
+  beforeAll(async () => {
+    const known = existsSync(SHARED) ? (JSON.parse(readFileSync(SHARED, 'utf8')) as Shared) : null
+    if (known) jivet.port = known.port
+    else {
+      await jivet.start()
+      writeFileSync(SHARED, JSON.stringify({ port: jivet.port, pid: jivet.pid, home: jivet.home } satisfies Shared))
+    }
+    await onPage(await jivet.page())
+  })
+  afterAll(() => jivet.leave())
+  return jivet
+}
+
+/** Where the one that is shared is written down. */
+export const SHARED = join(import.meta.dirname, '..', '..', 'tmp', 'shared-jivet.json')
+
+/** Ends the one that is shared, if there is any. */
+export async function endShared(): Promise<void> {
+  if (!existsSync(SHARED)) return
+  const { pid, home } = JSON.parse(readFileSync(SHARED, 'utf8')) as Shared
+  rmSync(SHARED)
+  try {
+    process.kill(pid, 'SIGINT')
+    for (let tries = 0; tries < 100; tries++) {
+      process.kill(pid, 0)
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+  } catch {
+    /* It has ended. */
+  }
+  rmSync(home, { recursive: true, force: true })
 }
 
 /** Brings the page's video to an instant, and waits until it is there. */

@@ -2,11 +2,11 @@
 import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../../src/core/expand/expand'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 
 let desk: Desk
 let page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

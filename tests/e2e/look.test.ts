@@ -16,7 +16,7 @@ import type { Surface } from '../../src/core/look/surface'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { registerFonts } from '../../src/engine/fonts'
 import { OVERLAY } from '../../src/core/look/palette'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 import { similarity } from './similarity'
 
@@ -26,7 +26,7 @@ const film = join(folder, 'round-one.mp4')
 beforeAll(() => filmRoundOne(film))
 
 let desk: Desk, page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

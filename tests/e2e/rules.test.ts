@@ -7,11 +7,11 @@ import { describeSection, FORMAT_NAMES } from '../../src/core/score/formats'
 import { aroundFormat } from '../../src/core/score/score'
 import { formatClock } from '../../src/core/time/clock'
 import { scoreTexts as words } from '../../src/core/words/en/score'
-import { startedDesk, type Desk } from './desk'
+import { sharedDesk, type Desk } from './desk'
 import { addSection } from './jivet'
 
 let desk: Desk
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
 })
 

@@ -3,12 +3,12 @@ import type { Page } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../../src/core/expand/expand'
 import type { Score } from '../../src/core/score/score'
-import { restingBox, startedDesk, type Desk } from './desk'
+import { restingBox, sharedDesk, type Desk } from './desk'
 import { addSection } from './jivet'
 
 let desk: Desk
 let page: Page
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
   page = opened.page
 })

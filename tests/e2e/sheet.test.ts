@@ -1,10 +1,10 @@
 // The running sheet, the terrain and paper, as hands use them: edit in place, fold, choose, drag, zoom, hover, print.
 import type { Locator } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
-import { restingBox, startedDesk, type Desk } from './desk'
+import { restingBox, sharedDesk, type Desk } from './desk'
 
 let desk: Desk
-startedDesk((opened) => {
+sharedDesk((opened) => {
   desk = opened
 })
 
