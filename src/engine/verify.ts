@@ -85,6 +85,8 @@ interface Turn {
 const AROUND_FRAMES = 5
 /** So far from what was drawn, in grey levels, it is something else. An encoder is off by a few. */
 const OTHER_PICTURE = 26
+/** Times of pictures are told to a microsecond, and reckoned from a rate that is none. */
+const ROUNDED_MS: Ms = 0.05
 /** One pixel in so many is compared. */
 const EVERY_PIXEL = 3
 
@@ -163,7 +165,7 @@ function turnsIn(changes: readonly OverlayChange[], { layer, frame, look, times 
   return changes.flatMap(({ fromMs, state }, at): Turn[] => {
     const earlier = changes[at - 1]?.state ?? null
     if (!state?.count || (earlier?.count === state.count && earlier.segmentId === state.segmentId)) return []
-    const first = times.findIndex((ms) => ms >= fromMs - 1)
+    const first = times.findIndex((ms) => ms >= fromMs - ROUNDED_MS)
     if (first < 0) return []
     const after = pictureOf(state)
     const before = earlier ? pictureOf(earlier) : null
