@@ -37,7 +37,7 @@ export const MIX_RATE: Hertz = 48_000
 /** Highest level of the whole, between samples too. */
 export const CEILING_DB: Decibel = -1
 /** An encoder that loses something may rise above what it was given by about so much. */
-export const ENCODER_ROOM: Decibel = 0.6
+export const ENCODER_ROOM: Decibel = 1
 
 /** All that a mix is made with; factors, not decibels. */
 export interface Gains {
