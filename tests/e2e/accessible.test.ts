@@ -2,11 +2,11 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { describe, expect, it } from 'vitest'
-import { sharedDesk, type Desk } from './desk'
+import { startedDesk, type Desk } from './desk'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 let desk: Desk
-sharedDesk((opened) => {
+startedDesk((opened) => {
   desk = opened
 })
 

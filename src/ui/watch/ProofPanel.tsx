@@ -133,12 +133,7 @@ function ChangeRow({ change, hasFilm, isCurrent, onGo, onAgain }: RowProps): Rea
       aria-current={isCurrent || undefined}
       className={`flex items-start gap-2 py-1.5 pr-2 pl-3 ${isCurrent ? 'bg-chosen' : ''}`}
     >
-      <button
-        type="button"
-        aria-label={words.go(name, formatClock(atMs))}
-        className="flex min-h-9 flex-1 gap-2 text-left"
-        onClick={onGo}
-      >
+      <button type="button" className="flex min-h-9 flex-1 gap-2 text-left" onClick={onGo}>
         <span className="w-12 shrink-0 font-display text-xl tabular-nums">{formatClock(atMs)}</span>
         <span className="flex-1">
           <span className="block leading-tight font-bold">{name}</span>

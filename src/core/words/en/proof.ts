@@ -28,7 +28,6 @@ export const proofTexts = {
     apart: 'what was heard is elsewhere',
   } satisfies Record<Doubt, string>,
   end: 'The end',
-  go: (name: string, at: string) => `Go to ${name} at ${at}`,
   playing: 'Play',
   plays: { whole: 'All of it', changes: 'Changes only', loop: '2 s, round and round' },
   note: 'Note here',
