@@ -136,8 +136,8 @@ it('proofs change by change, by a key', async () => {
   }
   await saved
   await page.getByText(`3 of ${all} checked`).waitFor()
-  // What is sounded stands on its change, and what is seen on the first picture from it on.
-  expect(await rows().nth(1).innerText()).toMatch(/seen (0|\+[12]?\d|\+3[0-4])\s+sounded 0/)
+  // What is seen stands on the first picture from the change on; its tone was moved, and that is told.
+  expect(await rows().nth(1).innerText()).toMatch(/seen (0|\+[12]?\d|\+3[0-4])\s+sounded \+300/)
   await page
     .getByRole('button', { name: 'Pause', exact: true })
     .click()
