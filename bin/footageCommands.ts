@@ -114,8 +114,8 @@ const renderCommand: Command = async (files, options) => {
   const { reel, cut, shown } = footage.length
     ? await cutOf(segments, footage, options)
     : { ...companionOf(segments), reel: [] }
-  await intoPlace(out, (temporary) =>
-    renderVideo({
+  await intoPlace(out, async (temporary) => {
+    await renderVideo({
       ...{
         reel,
         cut,
@@ -126,8 +126,8 @@ const renderCommand: Command = async (files, options) => {
         signal: options.signal,
       },
       onProgress: progressOnTerminal('render'),
-    }),
-  )
+    })
+  })
 }
 
 const verifyCommand: Command = async (files, options) => {

@@ -12,11 +12,22 @@ export interface LinesAloud {
 interface Options {
   /** Files of lines that the coach recorded, as `trimmedLine` leaves them. */
   recordings?: ReadonlyMap<string, string> | undefined
-  signal?: AbortSignal
+  signal?: AbortSignal | undefined
 }
 
 /** So many are spoken beside each other. */
 const AT_ONCE = 2
+
+/** One line as a WAV file; null for one of the coach's own that was not recorded. */
+export async function lineAloud(
+  voice: Exclude<VoiceName, 'none'>,
+  line: string,
+  { recordings, signal }: Options,
+): Promise<Buffer | null> {
+  if (voice !== 'own') return saidAloud(voice, line, signal)
+  const path = recordings?.get(line)
+  return path === undefined ? null : readFile(path)
+}
 
 /** @param voice of the coach's own, lines that were not recorded are left out. */
 export async function linesAloud(
@@ -26,15 +37,10 @@ export async function linesAloud(
 ): Promise<LinesAloud> {
   const aloud: LinesAloud = { lengths: new Map(), samples: new Map() }
   if (voice === 'none') return aloud
-  const waveOf = async (line: string): Promise<Buffer | null> => {
-    if (voice !== 'own') return saidAloud(voice, line, signal)
-    const path = recordings.get(line)
-    return path === undefined ? null : readFile(path)
-  }
   const waiting = lines.values()
   const speak = async (): Promise<void> => {
     for (const line of waiting) {
-      const wave = await waveOf(line)
+      const wave = await lineAloud(voice, line, { recordings, signal })
       if (!wave) continue
       aloud.lengths.set(line, waveMs(wave))
       aloud.samples.set(line, waveSamples(wave))

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { isWhole } from '../core/cut/cut'
 import { overlayLayers } from '../core/look/drawOverlay'
-import { overlayChanges } from '../core/look/overlay'
+import { overlayChanges, type OverlayChange } from '../core/look/overlay'
 import { Problem } from '../core/problem'
 import { ENCODER, QUIET } from './encoding'
 import { footageInput, patience } from './input'
@@ -13,16 +13,22 @@ import { listInputs, overlaid } from './overlaid'
 import { progressReader } from './progress'
 import { DRAWN, type PictureParts, type RenderJob } from './renderJob'
 import { renderPieces } from './renderPieces'
-import { renderSound } from './renderSound'
+import { renderSound, soundPlan, type SoundPlan } from './renderSound'
 import { drawStrip, measuringSurface } from './strip'
 import { COPY_TIMES, pictureOnTime } from './timebase'
 import { runTool } from './tool'
+
+/** What a video was rendered with, for whoever checks it. */
+export interface Rendered {
+  changes: readonly OverlayChange[]
+  sound: SoundPlan
+}
 
 /**
  * Writes an MP4 (H.264, AAC, index first) of the first file's size and rate and of the cut's length.
  * @throws Problem `cut-empty`, `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
  */
-export async function renderVideo(job: RenderJob): Promise<void> {
+export async function renderVideo(job: RenderJob): Promise<Rendered> {
   const { cut, reel } = job
   const facts = reel[0]?.facts ?? DRAWN
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
@@ -34,13 +40,14 @@ export async function renderVideo(job: RenderJob): Promise<void> {
     const states = changes.flatMap(({ state }) => state ?? [])
     const parts = { facts, layers: overlayLayers(facts, states, measuringSurface(), job.look), changes }
     const sound = join(folder, 'sound.mp4')
+    const plan = soundPlan(job, signal)
     // One footage from its beginning on keeps its own times, picture by picture; all else is laid on a grid.
     const asIs = reel.length === 1 && isWhole(cut)
     const drawPicture = asIs ? renderWhole : renderPieces
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
     const [picture] = await allOf(halt, [
       drawPicture(job, { ...parts, folder, signal }),
-      renderSound(job, { facts, out: sound, signal }).then(() => []),
+      renderSound(job, { plan, facts, out: sound, signal }).then(() => []),
     ])
     await runTool(
       'ffmpeg',
@@ -50,6 +57,7 @@ export async function renderVideo(job: RenderJob): Promise<void> {
       ],
       { signal, limitMs: patience(cut.outMs, 2) },
     )
+    return { changes, sound: await plan }
   } catch (error) {
     halt.abort()
     throw error

@@ -35,6 +35,7 @@ import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 interface SoundParts {
+  plan: Promise<SoundPlan>
   facts: FootageFacts
   out: string
   signal: AbortSignal
@@ -48,9 +49,9 @@ export interface SoundPlan {
   ducking: readonly GainPoint[]
 }
 
-export async function renderSound(job: RenderJob, { facts, out, signal }: SoundParts): Promise<void> {
+export async function renderSound(job: RenderJob, { plan: planned, facts, out, signal }: SoundParts): Promise<void> {
   const channels = channelsOf(facts.audioChannels)
-  const plan = await soundPlan(job, signal)
+  const plan = await planned
   await runTool(
     'ffmpeg',
     [

@@ -8,7 +8,8 @@ import { CUE_RULES } from './rules'
 export const VOICES = ['none', 'flite', 'espeak', 'own'] as const
 export type VoiceName = (typeof VOICES)[number]
 
-const MOST_LINE = 300
+/** What can be said at once. */
+export const lineSchema = z.string().trim().min(1).max(300)
 /** A cue is moved at most so far either way. */
 export const MOST_SHIFT_MS = 10_000
 
@@ -16,7 +17,7 @@ const cueEditSchema = z.object({
   muted: z.boolean().default(false),
   shiftMs: z.number().int().min(-MOST_SHIFT_MS).max(MOST_SHIFT_MS).default(0),
   /** Said in place of what the rule says; null as it says it. */
-  line: z.string().trim().min(1).max(MOST_LINE).nullable().default(null),
+  line: lineSchema.nullable().default(null),
 })
 export type CueEdit = z.infer<typeof cueEditSchema>
 

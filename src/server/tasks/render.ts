@@ -4,7 +4,6 @@ import { fitted } from '../../core/cut/fit'
 import { heardInOutput } from '../../core/cut/heard'
 import { inFiles } from '../../core/cut/spans'
 import { expand } from '../../core/expand/expand'
-import { overlayChanges } from '../../core/look/overlay'
 import { Problem } from '../../core/problem'
 import { FAILURES } from '../../core/proof/verify'
 import type { Share } from '../../core/units'
@@ -13,7 +12,6 @@ import { writeChapters } from '../../core/write/chapters'
 import { writeVtt } from '../../core/write/vtt'
 import { loudnessOnce } from '../../engine/loudness'
 import { renderVideo } from '../../engine/render'
-import { soundPlan } from '../../engine/renderSound'
 import { verifyVideo } from '../../engine/verify'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
@@ -52,11 +50,9 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
     const cueAsk = { wishes: cues, moves: viewing.moves, ...heardInOutput(cut, filmed.heard) }
     const asked = { reel: files, cut: inFilesCut, shown, viewing, out, scratch: folder }
     const dressed = { mix, look, cueAsk, recordings: await recordingFiles() }
-    const render = { ...asked, ...dressed }
-    await renderVideo({ ...render, signal, onProgress: (share) => onShare(share * RENDERED) })
-    const { cues: laid, heard } = await soundPlan(render, signal)
-    const changes = overlayChanges(shown, viewing)
-    const verified = await verifyVideo(out, { cut, changes, look, cues: laid, heard, mix }, signal)
+    const onProgress = (share: Share): void => onShare(share * RENDERED)
+    const { changes, sound } = await renderVideo({ ...asked, ...dressed, signal, onProgress })
+    const verified = await verifyVideo(out, { cut, changes, look, ...sound, mix }, signal)
     const failure = verified.faults.find(({ kind }) => FAILURES.has(kind))
     if (failure) throw new Problem({ code: 'not-as-planned', fault: faultText(failure) })
     const videoHash = await keepFile(out)

@@ -29,7 +29,7 @@ export interface Heard {
 type Sounding = EventTarget & { elements: readonly unknown[] }
 
 export class CuePlayer {
-  readonly context = new AudioContext({ latencyHint: 'interactive' })
+  private readonly context = new AudioContext({ latencyHint: 'interactive' })
   private readonly cueGain = this.context.createGain()
   private readonly filmGain = this.context.createGain()
   private scheduled: AudioBufferSourceNode[] = []

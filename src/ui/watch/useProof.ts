@@ -1,25 +1,15 @@
 // What was checked, and what is asked next.
 'use client'
 import { useCallback, useMemo } from 'react'
-import { watchedChanges, type Mark, type WatchedChange } from '@/core/proof/changes'
+import { watchedChanges, type Watched, type WatchedChange } from '@/core/proof/changes'
 import { stateOf, type CheckState, type Proof } from '@/core/proof/proof'
-import type { Cue } from '@/core/cue/cue'
-import type { Cut, ShownSegment } from '@/core/cut/cut'
-import type { OverlayChange } from '@/core/look/overlay'
-import type { Rate } from '@/core/units'
 import { newKey } from '../parts/newKey'
 import { useKept } from '../parts/useKept'
 import type { VideoClock } from '../parts/useVideoClock'
 
-interface Props {
+interface Props extends Watched {
   workoutId: string
   kept: Proof
-  cut: Cut
-  shown: readonly ShownSegment[]
-  overlay: readonly OverlayChange[]
-  cues: readonly Cue[]
-  rate: Rate
-  marks: readonly Mark[]
   clock: VideoClock
 }
 

@@ -1,14 +1,12 @@
-import { readFile } from 'node:fs/promises'
 import { z } from 'zod'
+import { lineSchema } from '@/core/cue/wishes'
 import { Problem } from '@/core/problem'
 import { refuseUnstorable } from '@/core/text'
-import { linesAloud } from '@/engine/lines'
-import { saidAloud } from '@/engine/voices'
+import { lineAloud, linesAloud } from '@/engine/lines'
 import { readBody, route } from '@/server/http'
 import { recordingFiles } from '@/server/recordings'
 
 const voiceSchema = z.enum(['flite', 'espeak', 'own'])
-const lineSchema = z.string().trim().min(1).max(300)
 const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(2000) })
 
 /** How long lines last in a voice, in ms; of the coach's own, only what was recorded. */
@@ -27,9 +25,8 @@ export const GET = route(async (request) => {
     throw new Problem({ code: 'bad-document', what: 'request', field: 'text', reason: 'no line to say' })
   const { voice, text } = said.data
   refuseUnstorable(text)
-  const path = voice === 'own' ? (await recordingFiles()).get(text) : undefined
-  if (voice === 'own' && !path) throw new Problem({ code: 'not-found', what: 'file' })
-  const wave = voice === 'own' ? await readFile(path ?? '') : await saidAloud(voice, text, request.signal)
+  const wave = await lineAloud(voice, text, { recordings: await recordingFiles(), signal: request.signal })
+  if (!wave) throw new Problem({ code: 'not-found', what: 'file' })
   const kept = voice === 'own' ? 'no-store' : 'private, max-age=86400, immutable'
   return new Response(new Uint8Array(wave), { headers: { 'content-type': 'audio/wav', 'cache-control': kept } })
 })

@@ -1,10 +1,9 @@
-import { z } from 'zod'
+import { lineSchema } from '@/core/cue/wishes'
 import { Problem } from '@/core/problem'
 import { refuseUnstorable } from '@/core/text'
 import { readBytes, route } from '@/server/http'
 import { forgetRecording, keepRecording, recordedLines } from '@/server/recordings'
 
-const lineSchema = z.string().trim().min(1).max(300)
 const MOST_BYTES = 16 * 1024 * 1024
 
 function lineOf(request: Request): string {
