@@ -212,6 +212,7 @@ export const anyScore: fc.Arbitrary<Score> = fc
     countOf: fc.constantFrom('filmed' as const, 'planned' as const),
     promiseOf: fc.constantFrom('video' as const, 'workout' as const),
     caution: fc.constantFrom('both' as const, 'card' as const, 'description' as const, 'none' as const),
+    series: fc.record({ name: anyName, next: anyName }),
     vocabulary: fc.record({ round: pair, set: pair, station: pair, block: pair }),
     readings: fc.record({
       tabata: fc.constantFrom('strict' as const, 'double' as const, 'burst' as const),

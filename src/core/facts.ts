@@ -50,7 +50,7 @@ export type FindingFact =
   | { code: 'no-warm-up'; label: string; jumping: boolean; guess: boolean }
   | { code: 'warm-up-late' | 'cool-down-early'; section: string }
   | { code: 'no-cool-down' }
-  | { code: 'no-caution' }
+  | { code: 'no-caution' | 'caution-card-nowhere' | 'end-card-nowhere' }
   | { code: 'same-muscles'; one: string; next: string; muscles: readonly string[]; times: number; guess: boolean }
   | { code: 'long-posture'; ms: Ms; from: string; guess: boolean }
   | { code: 'posture-every-rest'; section: string; rests: number; shortestMs: Ms }
@@ -74,6 +74,7 @@ export type MendFact =
       code:
         'take-lengths-off' | 'take-out' | 'take-off' | 'both-sides' | 'add-warm-up' | 'add-cool-down' | 'caution-both'
     }
+  | { code: 'add-opening-talk' | 'add-closing-talk' }
   | { code: 'step-of' | 'make-it' | 'lead-in'; ms: Ms }
   | { code: 'set-reps'; reps: number }
   | { code: 'promise-minutes'; minutes: number; title: boolean }
@@ -100,7 +101,10 @@ type ProblemOfInput =
   | { code: 'too-large'; megabytes: number }
   | { code: 'plan-too-long'; letters: number; most: number }
   | { code: 'bad-name' }
-  | { code: 'no-file' }
+  | { code: 'no-file' | 'no-music' }
+  | { code: 'music-too-long'; minutes: number }
+  | { code: 'music-in-use'; title: string }
+  | { code: 'music-gone'; name: string }
   | { code: 'unreadable-file'; reason: string }
   | { code: 'sync-of-other-plan'; segmentId: string }
   | { code: 'log-of-other-plan' }
@@ -155,7 +159,17 @@ type ProblemOfWork =
   | { code: 'font-missing' | 'package-missing' | 'model-missing' | 'model-damaged'; name: string }
 
 export type Thing =
-  'workout' | 'session' | 'footage' | 'job' | 'video' | 'file' | 'part' | 'thing' | 'stored file' | 'stored video'
+  | 'workout'
+  | 'session'
+  | 'footage'
+  | 'job'
+  | 'video'
+  | 'file'
+  | 'part'
+  | 'thing'
+  | 'stored file'
+  | 'stored video'
+  | 'piece of music'
 
 /** Wrong with one move of a file of moves; the others are taken. */
 export type MoveFact = { code: 'bad-field'; field: string; reason: string } | { code: 'stands-twice'; name: string }

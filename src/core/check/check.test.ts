@@ -130,6 +130,24 @@ describe('the whole', () => {
   })
 })
 
+describe('cards', () => {
+  const main = 'circuit Main: 1 round, 40 on\n  Squat\n'
+  it('of cautions need an opening talk, where they stand nowhere else', () => {
+    expect(of('cards', `score: caution card\n${main}`)[0]?.what).toMatch(/no opening talk/)
+    expect(of('cards', main)).toEqual([])
+    expect(of('cards', `score: caution card\ntalk Hello: about 12\n${main}`)).toEqual([])
+    expect(of('cards', mended(`score: caution card\n${main}`, 'cards'))).toEqual([])
+    expect(mended(`score: caution card\ntalk Hello\n${main}`, 'cards').sections).toHaveLength(2)
+  })
+  it('of the end need a closing one', () => {
+    const next = `score: next "Deck hours 13"\n${main}`
+    expect(of('cards', next)[0]?.what).toMatch(/no closing talk/)
+    expect(mended(next, 'cards').sections.map((one) => one.format)).toEqual(['circuit', 'talk'])
+    expect(of('cards', mended(next, 'cards'))).toEqual([])
+    expect(of('cards', `${next}talk Bye: about 3\n`)).toHaveLength(1)
+  })
+})
+
 describe('sides', () => {
   const odd = 'circuit Main: 3 rounds, 40 on, 20 off\n  Jug lift\n'
   it('are uneven after an odd number of rounds, by how much', () => {

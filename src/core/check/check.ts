@@ -5,6 +5,7 @@ import { castOf } from '../score/cast'
 import { USUAL_NEEDS } from '../score/needs'
 import { promisedLength, type Score } from '../score/score'
 import { MINUTE } from '../units'
+import { checkCards } from './cards'
 import { checkCounters } from './counters'
 import { finding, SEVERITIES, type Check, type Finding, type FindingMend } from './finding'
 import { checkMoves } from './moves'
@@ -24,6 +25,7 @@ const CHECKS: readonly Check[] = [
   checkReady,
   checkSides,
   checkWarmAndCool,
+  checkCards,
   checkNeighbours,
   checkMoves,
   checkCounters,

@@ -7,6 +7,7 @@ import type { Segment } from '../score/segment'
 import { SECOND, type Ms } from '../units'
 import { KIND_NAMES, nameOf } from '../words/en/names'
 import { viewerTexts as words } from '../words/en/viewers'
+import { cardsOf, type Card, type Cards } from './cards'
 import { countersIn, type Counters } from './counters'
 import { linesOf, standingAt, type Standing, type ViewerLine } from './viewerLines'
 
@@ -44,18 +45,15 @@ export interface OverlayState extends Counters {
 }
 
 /** How a workout is shown, and the facts of its own moves. */
-export interface Viewing extends Pick<Score, 'count' | 'countOf' | 'moves'> {
-  /** Where the cautions stand. Default: nowhere. */
-  caution?: Score['caution']
+export interface Viewing extends Pick<Score, 'count' | 'countOf' | 'moves'>, Partial<Cards> {
   /** Nobody is seen talking, so talk has its name. Default: it has none. */
   namesTalk?: boolean
 }
 const USUAL: Viewing = { count: 'down', countOf: 'filmed', moves: [] }
 /** Work that ran so near to its plan shows the number that was announced. */
 const HOLDS_PLAN_MS: Ms = 1500
-/** How long the cautions stand, and the least in which they are read. */
-const CARD_MS: Ms = 12 * SECOND
-const LEAST_CARD_MS: Ms = 4 * SECOND
+/** Where nothing else is wished, no card stands. */
+const NO_CARDS: Cards = { caution: 'none', series: { name: '', next: '' } }
 /** How long the title of a section stands. */
 const TITLE_MS: Ms = 5 * SECOND
 
@@ -83,32 +81,26 @@ export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<V
     else changes.push(...reader.changesOf(laid, index))
     if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
   })
-  const all = withCard(changes, lane, viewing)
+  const all = cardsOf(lane, { ...NO_CARDS, ...viewing }).reduce(
+    (before, card) => withCard(before, card, viewing.count ?? USUAL.count),
+    changes,
+  )
   return all.filter((change, index) => index === 0 || keyOf(change.state) !== keyOf(all[index - 1]?.state ?? null))
 }
 
-/** The cautions over the talk that a session opens with; what stands there otherwise comes after them. */
-function withCard(
-  changes: readonly OverlayChange[],
-  lane: readonly ShownSegment[],
-  { caution, count: way = USUAL.count }: Partial<Viewing>,
-): readonly OverlayChange[] {
-  const opening = lane.find(({ startMs, endMs }) => endMs > startMs)
-  if (!(caution === 'both' || caution === 'card') || opening?.segment.kind !== 'talk') return changes
-  // What is shown there is to be seen.
-  if (opening.segment.moves.length) return changes
-  const { startMs, endMs, segment } = opening
-  if (endMs - startMs < LEAST_CARD_MS) return changes
-  const untilMs = Math.min(endMs, startMs + CARD_MS)
+/** A card over what stands there otherwise, which comes back after it. */
+function withCard(changes: readonly OverlayChange[], card: Card, way: Score['count']): OverlayChange[] {
+  const { fromMs, untilMs, segmentId, texts } = card
   const state: OverlayState = {
-    ...{ segmentId: segment.id, ground: 'talk', count: null, way, staff: null, label: '', short: '', side: null },
+    ...{ segmentId, ground: 'talk', count: null, way, staff: null, label: '', short: '', side: null },
     ...{ reps: null, section: '', begins: false, counters: [], marks: null, lines: [], passed: null, ...NOTHING_NEXT },
-    card: words.caution,
+    card: texts,
   }
-  const after = changes.filter(({ fromMs }) => fromMs >= untilMs)
-  const during = changes.findLast(({ fromMs }) => fromMs < untilMs)?.state ?? null
+  const before = changes.filter((change) => change.fromMs < fromMs)
+  const after = changes.filter((change) => change.fromMs >= untilMs)
+  const during = changes.findLast((change) => change.fromMs < untilMs)?.state ?? null
   const goesOn = after[0]?.fromMs === untilMs ? [] : [{ fromMs: untilMs, state: during }]
-  return [{ fromMs: startMs, state }, ...goesOn, ...after]
+  return [...before, { fromMs, state }, ...goesOn, ...after]
 }
 
 /** Two equal keys are the same picture. */

@@ -128,6 +128,39 @@ describe('in a demonstration viewers read', () => {
   })
 })
 
+describe('on cards viewers read', () => {
+  const SERIES = 'score: series "Deck hours", next "Deck hours 13"\n'
+  it('where to warm up, while that is said', () => {
+    const linked = `warm-up Warm-up: where linked, link "Harbour walk"\n${CIRCUIT}  Jug lift\n`
+    expect([at(linked, 0)?.card, at(linked, 7)?.card, at(linked, 8)?.card]).toEqual([
+      ['Warm-up', 'Harbour walk'],
+      ['Warm-up', 'Harbour walk'],
+      undefined,
+    ])
+    expect(at(`cool-down Cool-down: where viewer\n${CIRCUIT}  Jug lift\n`, 1)?.card).toEqual([
+      'Cool-down',
+      'in your own way',
+    ])
+  })
+  it('what comes next in the series, at the end of the closing talk', () => {
+    const whole = `${SERIES}${CIRCUIT}  Jug lift\ntalk Bye: about 20\n`
+    const endS = plan(whole).lane.at(-1)!.endMs / 1000
+    expect([endS - 13, endS - 12, endS - 0.1].map((s) => at(whole, s)?.card)).toEqual([
+      undefined,
+      ['Next in Deck hours', 'Deck hours 13'],
+      ['Next in Deck hours', 'Deck hours 13'],
+    ])
+    const short = `${SERIES}${CIRCUIT}  Jug lift\ntalk Bye: about 3\n`
+    expect(at(short, plan(short).lane.at(-1)!.endMs / 1000 - 1)?.card).toBeUndefined()
+  })
+  it('cautions first, where the only talk is both the opening and the end', () => {
+    const talk = `${SERIES}talk Hello: about 15\n`
+    expect([1, 13].map((s) => at(talk, s)?.card?.[0])).toEqual(['Before you begin', undefined])
+    const long = `${SERIES}talk Hello: about 20\n`
+    expect([1, 13].map((s) => at(long, s)?.card?.[0])).toEqual(['Before you begin', 'Next in Deck hours'])
+  })
+})
+
 describe('a name that has to be short', () => {
   it('is that of the move, and never that of one that it is only taken for', () => {
     const { score, lane } = plan(`${CIRCUIT}  Deck-rail squat with a slow lantern reach\n`)

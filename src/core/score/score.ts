@@ -46,6 +46,8 @@ export const scoreSchema = z
     countOf: z.enum(COUNTED_LENGTHS).default('filmed'),
     /** Where viewers read the cautions. */
     caution: z.enum(CAUTION_PLACES).default('both'),
+    /** The series that it is part of, and what comes next in it; empty for none. An end card says the latter. */
+    series: z.object({ name: name.default(''), next: name.default('') }).prefault({}),
     /** The creator's own numbers in place of the usual ones. */
     needs: needsSchema.prefault({}),
     /** Findings that were looked at and set aside, with the reason given. */

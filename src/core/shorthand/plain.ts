@@ -41,6 +41,12 @@ function applyScore(score: Score, text: string): boolean {
     case 'eachMs':
       Object.assign(score.demos, { eachMs: read.value })
       return true
+    case 'series':
+      Object.assign(score.series, { name: read.value })
+      return true
+    case 'next':
+      Object.assign(score.series, { next: read.value })
+      return true
     case 'tabata':
     case 'emom':
     case 'round':

@@ -43,6 +43,8 @@ function printPlain(score: Score): string[] {
     count: score.count,
     countOf: score.countOf,
     caution: score.caution,
+    series: score.series.name,
+    next: score.series.next,
     ...score.readings,
   }
   const words = COUNTED.flatMap((one) => {

@@ -16,6 +16,8 @@ export const SCORE_FIELDS: readonly Field[] = [
   choice('count', 'count', COUNTS),
   choice('countOf', 'count of', COUNTED_LENGTHS),
   choice('caution', 'caution', CAUTION_PLACES),
+  text('series', 'series', 300),
+  text('next', 'next', 300),
   choice('tabata', 'tabata', readingsOf('tabata')),
   choice('emom', 'emom', readingsOf('emom')),
   choice('round', 'round', readingsOf('round')),

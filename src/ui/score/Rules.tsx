@@ -148,7 +148,37 @@ function Manner({ score, edit }: Pick<Props, 'score' | 'edit'>): ReactNode {
           })
         }
       />
+      <Series score={score} edit={edit} />
     </section>
+  )
+}
+
+/** What it is part of, and what comes next in it. */
+function Series({ score, edit }: Pick<Props, 'score' | 'edit'>): ReactNode {
+  return (
+    <>
+      <NameField
+        label={words.series}
+        showLabel
+        value={score.series.name}
+        onChange={(text) =>
+          edit((draft) => {
+            draft.series.name = text.trim()
+          })
+        }
+      />
+      <NameField
+        label={words.seriesNext}
+        showLabel
+        value={score.series.next}
+        placeholder={words.seriesNothing}
+        onChange={(text) =>
+          edit((draft) => {
+            draft.series.next = text.trim()
+          })
+        }
+      />
+    </>
   )
 }
 

@@ -1,4 +1,5 @@
 // Warm-up and cool-down need not be in the video: they can be linked to, or left to the viewer, with a reminder.
+import type { Segment } from '../segment'
 import { choice, length, text } from './fields'
 import type { Run } from './run'
 
@@ -24,6 +25,9 @@ export function remind(run: Run, { where, link, reminderMs, name }: Outside): vo
   const label = where === 'linked' ? `${name}: ${link || 'see the link'}` : `${name}: in your own way`
   run.talk({ place: 'talk', ms: reminderMs, label, spot: {}, field: ['reminderMs'] })
 }
+
+/** Whether a segment is such a reminder. */
+export const isReminder = ({ origin }: Pick<Segment, 'origin'>): boolean => origin?.length?.field[0] === 'reminderMs'
 
 export const describeOutside = ({ where, link }: Outside): string =>
   where === 'linked' ? `in another video${link ? `: ${link}` : ''}` : 'left to the viewer, with a reminder'

@@ -143,6 +143,14 @@ const WORDINGS: Wordings = {
     what: 'The cautions stand neither on a card nor in the description.',
     why: 'Warm up, clear the floor, stop on pain, ask a doctor first when in doubt: viewers should meet that somewhere.',
   }),
+  'caution-card-nowhere': () => ({
+    what: 'The cautions are to stand on a card, and there is no opening talk for it to stand over.',
+    why: 'A card hides the picture for some seconds, so it stands only while somebody talks and nothing is shown.',
+  }),
+  'end-card-nowhere': () => ({
+    what: 'The card of what comes next has no closing talk to stand over.',
+    why: 'It needs some seconds at the end in which nothing else has to be seen.',
+  }),
   'same-muscles': ({ one, next, muscles, times, guess }) => ({
     what: `${one} and ${next} follow one another and both load ${listed(muscles)}${repeated(times)}.`,
     why: guess
@@ -269,6 +277,10 @@ export function mendLabel(fact: MendFact): string {
       return 'Add a warm-up'
     case 'add-cool-down':
       return 'Add a cool-down'
+    case 'add-opening-talk':
+      return 'Talk for 12 s at the start'
+    case 'add-closing-talk':
+      return 'Talk for 12 s at the end'
     case 'caution-both':
       return 'Put them in both'
     case 'step-of':

@@ -376,6 +376,9 @@ export const scoreTexts = {
       description: 'in the description',
       none: 'nowhere',
     },
+    series: 'Part of the series',
+    seriesNext: 'Next in it, for the card at the end',
+    seriesNothing: 'no card',
     because: 'Default: ',
   },
   otherLength: {

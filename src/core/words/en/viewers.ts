@@ -10,6 +10,8 @@ export const viewerTexts = {
     'Stop on pain, dizziness or unusual breathlessness.',
     'Pregnant, injured, unwell or new to exercise: ask a doctor first.',
   ],
+  /** The card at the end. */
+  comesNext: (series: string, next: string): string[] => [series ? `Next in ${series}` : 'Coming next', next],
   ownPace: 'Your own pace',
   untilReady: 'Until you are ready',
   halfway: 'Halfway',
