@@ -4,16 +4,20 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { cueSheet, type CueAsk } from '../src/core/cue/cues'
+import { cueSheet, linesIn, type CueAsk } from '../src/core/cue/cues'
 import { USUAL_CUES } from '../src/core/cue/wishes'
+import { asPlanned } from '../src/core/cut/cut'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
 import { readShorthand } from '../src/core/shorthand/read'
 import { energiesOf, integrated, levelOf } from '../src/core/sound/loudness'
+import { bedOf, fadeAt } from '../src/core/sound/music'
 import { USUAL_MIX, type Mix } from '../src/core/sound/mix'
 import { truePeakOf } from '../src/core/sound/truePeak'
 import { linesAloud } from '../src/engine/lines'
 import { probeFootage } from '../src/engine/probe'
+import { makePiece } from '../src/engine/music'
+import type { PieceFile } from '../src/engine/renderJob'
 import { renderVideo } from '../src/engine/render'
 import { saidAloud, waveMs, waveSamples } from '../src/engine/voices'
 import { findCue, samplesOf, SAMPLE_RATE } from './e2e/decode'
@@ -87,7 +91,12 @@ describe('a rendered mix', () => {
       ...['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac', '-b:a', '192k', film],
     )
   })
-  const rendered = async (name: string, mix: Partial<Mix>, cueAsk: CueAsk): Promise<string> => {
+  const rendered = async (
+    name: string,
+    mix: Partial<Mix>,
+    cueAsk: CueAsk,
+    music: PieceFile[] = [],
+  ): Promise<string> => {
     const facts = await probeFootage(film)
     const { cut, shown } = followed(
       segments,
@@ -95,17 +104,15 @@ describe('a rendered mix', () => {
       facts.durationMs,
     )
     const out = at(name)
-    await renderVideo({ reel: [{ path: film, facts }], cut, shown, out, mix: { ...USUAL_MIX, ...mix }, cueAsk })
+    await renderVideo({ reel: [{ path: film, facts }], cut, shown, out, mix: { ...USUAL_MIX, ...mix }, music, cueAsk })
     return out
   }
   const wishes = { ...USUAL_CUES, voice: 'flite' as const }
   const sheetOf = async (): Promise<ReturnType<typeof cueSheet>> => {
     const { shown } = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], totalMs)
-    const { lengths } = await linesAloud('flite', cueSheetLines(shown))
+    const { lengths } = await linesAloud('flite', linesIn(shown, { wishes }))
     return cueSheet(shown, { wishes, lineMs: lengths })
   }
-  const cueSheetLines = (shown: Parameters<typeof cueSheet>[0]): string[] =>
-    cueSheet(shown, { wishes }).cues.flatMap(({ line }) => line ?? [])
 
   it.each([
     ['host', -14],
@@ -139,6 +146,40 @@ describe('a rendered mix', () => {
     }
     const away = 9000
     expect(Math.abs(levelAt(loud, 250, away) - levelAt(plain, 250, away))).toBeLessThan(0.3)
+  })
+  it('has music under it from change to change, evened, down under what is said', async () => {
+    // A piece that is far too loud, and begins late.
+    const brought = at('brought.wav')
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', "aevalsrc='0.9*sin(2*PI*620*t)|0.9*sin(2*PI*620*t)':d=14:s=44100"],
+      ...['-af', 'adelay=800:all=1', brought],
+    )
+    const path = at('piece.flac')
+    const ms = await makePiece(brought, path)
+    expect(Math.abs(ms - 14_000)).toBeLessThan(30)
+    const piece = { hash: 'a'.repeat(64), name: 'Hum', ms, path }
+    const music = { pieces: [], lu: -6 }
+    const out = await rendered('music.mp4', { target: 'asIs', duckDb: 12, cueLu: -12, music }, { wishes }, [piece])
+    const samples = samplesOf(out)
+    const { cues } = await sheetOf()
+    const parts = bedOf(asPlanned(segments), [ms])
+    expect(parts.length).toBeGreaterThan(2)
+    const level = (time: number): number => levelAt(samples, 620, time)
+    const said = cues.filter((cue) => cue.line !== null)
+    const isQuiet = (time: number): boolean =>
+      said.every(({ atMs, lengthMs }) => time < atMs - 700 || time > atMs + lengthMs + 1000)
+    const times = Array.from({ length: Math.floor(totalMs / 250) - 4 }, (_, step) => 500 + step * 250)
+    const clear = times.filter(
+      (time) => isQuiet(time) && fadeAt(parts, time - 260) === 1 && fadeAt(parts, time + 260) === 1,
+    )
+    expect(clear.length).toBeGreaterThan(8)
+    const levels = clear.map(level)
+    expect(Math.max(...levels) - Math.min(...levels)).toBeLessThan(0.6)
+    const line = said.find(({ atMs, lengthMs }) => lengthMs > 500 && fadeAt(parts, atMs) === 1)!
+    expect(level(line.atMs + line.lengthMs / 2) - levels[0]!).toBeLessThan(-9)
+    // Before a piece that is broken off is followed by the next, it is gone.
+    const broken = parts.find(({ fades }) => fades)!
+    expect(levelAt(samples, 620, broken.outMs + broken.lengthMs - 250)).toBeLessThan(levels[0]! - 12)
   })
 })
 

@@ -9,37 +9,43 @@ import type { RecordedFile } from './renderJob'
 import { sampleReader } from './samples'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
+import type { Ms } from '../core/units'
 
 const VERSION = 3
 
 /** @returns steps of the file's own time, from 0 on; null where it has no sound. */
 export async function loudnessOf({ path, facts }: RecordedFile, signal?: AbortSignal): Promise<Steps | null> {
   if (facts.audioCodec === null) return null
-  const channels = channelsOf(facts.audioChannels)
+  return measured({
+    input: [...COPY_TIMES, ...footageInput(path)],
+    // What leaps beyond the end of the footage is no part of it, however far it leaps.
+    filter: `${soundOnTime(facts)},atrim=end=${facts.durationMs / 1000}`,
+    channels: channelsOf(facts.audioChannels),
+    limitMs: patience(facts.durationMs, 30),
+    signal,
+  })
+}
+
+interface Measuring {
+  /** Arguments that open it, for ffmpeg. */
+  input: readonly string[]
+  filter: string
+  channels: 1 | 2
+  limitMs: Ms
+  signal?: AbortSignal | undefined
+}
+
+/** How loud the first sound of an input is, at `MIX_RATE`. */
+export async function measured({ input, filter, channels, limitMs, signal }: Measuring): Promise<Steps> {
   const meter = new LoudnessMeter(MIX_RATE, channels)
   const samplesIn = sampleReader(channels)
   await runTool(
     'ffmpeg',
     [
-      ...['-v', 'error', '-nostdin', ...COPY_TIMES, ...footageInput(path), '-map', '0:a:0', '-vn', '-sn', '-dn'],
-      // What leaps beyond the end of the footage is no part of it, however far it leaps.
-      ...[
-        '-af',
-        `${soundOnTime(facts)},atrim=end=${facts.durationMs / 1000}`,
-        '-ac',
-        String(channels),
-        '-ar',
-        String(MIX_RATE),
-        '-f',
-        'f32le',
-        'pipe:1',
-      ],
+      ...['-v', 'error', '-nostdin', ...input, '-map', '0:a:0', '-vn', '-sn', '-dn', '-af', filter],
+      ...['-ac', String(channels), '-ar', String(MIX_RATE), '-f', 'f32le', 'pipe:1'],
     ],
-    {
-      ...(signal ? { signal } : {}),
-      limitMs: patience(facts.durationMs, 30),
-      onOutput: (chunk) => meter.add(samplesIn(chunk)),
-    },
+    { ...(signal ? { signal } : {}), limitMs, onOutput: (chunk) => meter.add(samplesIn(chunk)) },
   )
   return meter.finish()
 }
@@ -51,10 +57,14 @@ export const LOUDNESS = `loudness-${VERSION}`
 const kept = new Cache(LOUDNESS)
 
 /** The same, measured once for files of the same contents. */
-export async function loudnessOnce(file: RecordedFile & { hash: string }): Promise<Steps | null> {
-  const known = await kept.recall(file.hash)
+export const loudnessOnce = (file: RecordedFile & { hash: string }): Promise<Steps | null> =>
+  measuredOnce(file.hash, () => loudnessOf(file))
+
+/** @param key another for whatever is measured otherwise. */
+export async function measuredOnce(key: string, measure: () => Promise<Steps | null>): Promise<Steps | null> {
+  const known = await kept.recall(key)
   if (known && known.length % BYTES_A_STEP === 0) return unpackSteps(known)
-  const steps = await loudnessOf(file)
-  if (steps) await kept.keep(file.hash, packSteps(steps))
+  const steps = await measure()
+  if (steps) await kept.keep(key, packSteps(steps))
   return steps
 }

@@ -1,11 +1,13 @@
 // What a video is rendered from.
 import type { CueAsk } from '../core/cue/cues'
 import type { Cut, ShownSegment } from '../core/cut/cut'
+import type { Aim, Shape, Size } from '../core/cut/framing'
 import type { Layer } from '../core/look/drawOverlay'
 import type { LookWish } from '../core/look/looks/family'
 import type { OverlayChange, Viewing } from '../core/look/overlay'
 import type { Steps } from '../core/sound/loudness'
 import type { Mix } from '../core/sound/mix'
+import type { MusicPiece } from '../core/sound/music'
 import type { Share } from '../core/units'
 import type { FootageFacts } from './probe'
 
@@ -24,8 +26,21 @@ export const DRAWN: FootageFacts = {
   ...{ audioCodec: null, audioRate: 48_000, audioChannels: 1, browserPlayable: true, brokenEnd: false },
 }
 
+/** A framing in the files of a reel. */
+export interface Framed {
+  shape: Shape
+  /** Of each file, in the order of the reel; in order of time. */
+  aims: readonly (readonly Aim[])[]
+}
+
+/** A piece of music with its file. */
+export type PieceFile = MusicPiece & { path: string }
+
 export interface RenderJob {
-  /** The files in order; the video has the first one's size and rate. Without any, it is drawn (`DRAWN`). */
+  /**
+   * The files in order; the video has the first one's size, unless it is framed, and its rate. Without any, it is
+   * drawn (`DRAWN`).
+   */
   reel: readonly RecordedFile[]
   cut: Cut
   /** The segments in the cut's output time. */
@@ -38,8 +53,12 @@ export interface RenderJob {
   mix?: Mix
   /** What is heard besides the footage. Default: the usual tones. */
   cueAsk?: CueAsk
+  /** The pieces of the mix with their files, in its order. Default: none. */
+  music?: readonly PieceFile[]
   /** Files of lines that the coach recorded. */
   recordings?: ReadonlyMap<string, string>
+  /** What part of the picture is shown. Default: all of it. */
+  framing?: Framed
   out: string
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string
@@ -49,8 +68,10 @@ export interface RenderJob {
 
 /** What the picture is drawn with. */
 export interface PictureParts {
-  /** Of the first file: the size and the rate of the video. */
+  /** Of the first file, but for its size, which is that of the video. */
   facts: FootageFacts
+  /** Size of the first file. */
+  filmed: Size
   layers: readonly Layer[]
   changes: readonly OverlayChange[]
   folder: string

@@ -7,13 +7,10 @@ import { USUAL_CUES } from '../core/cue/wishes'
 import { filmSteps } from '../core/cut/heard'
 import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
-import { Limiter } from '../core/sound/limiter'
-import { gainOf } from '../core/sound/loudness'
+import { CEILING, Limiter } from '../core/sound/limiter'
 import {
-  CEILING_DB,
   duckedSteps,
   duckingFor,
-  ENCODER_ROOM,
   gainsFor,
   GainWalk,
   MIX_RATE,
@@ -21,6 +18,8 @@ import {
   type GainPoint,
   type Gains,
 } from '../core/sound/mix'
+import { bedOf, bedSteps, saidIn } from '../core/sound/music'
+import type { Steps } from '../core/sound/loudness'
 import { cueSteps, CueTrack, type Heard } from '../core/sound/track'
 import { tone } from '../core/sound/voiced'
 import type { Ms, Samples } from '../core/units'
@@ -28,13 +27,16 @@ import { QUIET, SOUND_ENCODER } from './encoding'
 import { footageFrom, patience } from './input'
 import { channelsOf, loudnessOf } from './loudness'
 import type { FootageFacts } from './probe'
-import type { RecordedFile, RenderJob } from './renderJob'
+import { BedReader, bedPlan, pieceLoudness, type BedPlan } from './music'
+import { DRAWN, type RecordedFile, type RenderJob } from './renderJob'
 import { sampleReader } from './samples'
 import { linesAloud } from './lines'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
 
 interface SoundParts {
+  /** Where pieces of music wait. */
+  folder: string
   plan: Promise<SoundPlan>
   facts: FootageFacts
   out: string
@@ -47,9 +49,14 @@ export interface SoundPlan {
   heard: Heard
   gains: Gains
   ducking: readonly GainPoint[]
+  /** Null where there is no music. */
+  bed: BedPlan | null
 }
 
-export async function renderSound(job: RenderJob, { plan: planned, facts, out, signal }: SoundParts): Promise<void> {
+export async function renderSound(
+  job: RenderJob,
+  { plan: planned, facts, out, folder, signal }: SoundParts,
+): Promise<void> {
   const channels = channelsOf(facts.audioChannels)
   const plan = await planned
   await runTool(
@@ -62,7 +69,7 @@ export async function renderSound(job: RenderJob, { plan: planned, facts, out, s
       signal,
       limitMs: patience(job.cut.outMs, 30),
       extraPipes: 1,
-      feed: (child) => pourMix(job, { plan, channels, signal }, child.stdio[3] as Writable),
+      feed: (child) => pourMix(job, { plan, channels, folder, signal }, child.stdio[3] as Writable),
     },
   )
 }
@@ -85,18 +92,40 @@ export async function soundPlan(job: RenderJob, signal: AbortSignal): Promise<So
     cues.filter(({ line }) => line !== null),
     mix.cuesOn ? mix.duckDb : 0,
   )
+  const channels = channelsOf(reel[0]?.facts.audioChannels ?? DRAWN.audioChannels)
+  const bed = await bedFor(job, cues, channels)
   const gains = gainsFor(
     {
       film: filmSteps(cut, files),
       cues: cueSteps(cues, heard, cut.outMs, MIX_RATE),
       ducked: duckedSteps(ducking, cut.outMs),
+      channels,
+      ...(bed ? { bed: bed.steps, bedDucked: duckedSteps(bed.plan.ducking, cut.outMs) } : {}),
     },
     mix,
   )
-  return { cues, heard, gains, ducking }
+  return { cues, heard, gains, ducking, bed: bed?.plan ?? null }
+}
+
+/** The music under all of it; null where there is none. */
+async function bedFor(
+  { cut, shown, cueAsk = {}, mix = USUAL_MIX, music = [] }: RenderJob,
+  cues: readonly Cue[],
+  channels: 1 | 2,
+): Promise<{ plan: BedPlan; steps: Steps | null } | null> {
+  const parts = bedOf(
+    shown,
+    music.map(({ ms }) => ms),
+  )
+  if (!parts.length) return null
+  const steps = await Promise.all(music.map((piece) => pieceLoudness(piece, channels)))
+  const lines = cues.filter(({ line }) => line !== null)
+  const ducking = duckingFor(saidIn(mix.cuesOn ? lines : [], cueAsk.coach ?? []), mix.duckDb)
+  return { plan: bedPlan(parts, music, steps, ducking), steps: bedSteps(parts, steps, cut.outMs) }
 }
 
 interface Pouring {
+  folder: string
   plan: SoundPlan
   channels: 1 | 2
   signal: AbortSignal
@@ -109,7 +138,8 @@ async function pourMix(job: RenderJob, pouring: Pouring, pipe: Writable): Promis
   pipe.once('close', () => closed.abort())
   const track = new CueTrack(plan.cues, plan.heard, MIX_RATE)
   const walk = new GainWalk(plan.ducking)
-  const limiter = new Limiter(MIX_RATE, channels, gainOf(CEILING_DB - ENCODER_ROOM))
+  const bed = plan.bed && new BedReader(plan.bed, channels, pouring.folder, pouring.signal)
+  const limiter = new Limiter(MIX_RATE, channels, CEILING)
   const total: Samples = Math.round((job.cut.outMs * MIX_RATE) / 1000)
   let at: Samples = 0
   let early: Samples = limiter.latency
@@ -121,18 +151,26 @@ async function pourMix(job: RenderJob, pouring: Pouring, pipe: Writable): Promis
   const pour = async (film: Float32Array): Promise<void> => {
     const block = film.subarray(0, (total - at) * channels)
     if (!block.length) return
-    mixUnder(block, { cues: track.next(block.length / channels), channels, gains: plan.gains, from: at, walk })
-    at += block.length / channels
+    const length = block.length / channels
+    const music = await bed?.next(length)
+    mixUnder(block, { cues: track.next(length), music, channels, gains: plan.gains, from: at, walk })
+    at += length
     await write(limiter.limit(block))
   }
-  await pourFilm(job, pouring, pour)
-  while (at < total) await pour(new Float32Array(Math.min(MIX_RATE, total - at) * channels))
-  await write(limiter.finish())
+  try {
+    await pourFilm(job, pouring, pour)
+    while (at < total) await pour(new Float32Array(Math.min(MIX_RATE, total - at) * channels))
+    await write(limiter.finish())
+  } finally {
+    await bed?.close()
+  }
   await new Promise<void>((resolve) => pipe.end(resolve))
 }
 
 interface Under {
   cues: Float32Array
+  /** Of all channels; without, there is none. */
+  music: Float32Array | undefined
   channels: number
   gains: Gains
   /** Where in the output the block begins. */
@@ -143,15 +181,16 @@ interface Under {
 /** A gain that moves is reckoned anew so often. */
 const GAIN_EVERY: Samples = 48
 
-/** In place: the film goes down where it has to, and the cues come over it on all channels. */
-function mixUnder(film: Float32Array, { cues, channels, gains, from, walk }: Under): void {
+/** In place: the film goes down where it has to, the music beside it, and the cues come over both on all channels. */
+function mixUnder(film: Float32Array, { cues, music, channels, gains, from, walk }: Under): void {
   let under = 0
+  const bed = gains.music * gains.whole
   for (let sample = 0; sample < cues.length; sample++) {
     if (sample % GAIN_EVERY === 0) under = gains.film * gains.whole * walk.gainAt(((from + sample) * 1000) / MIX_RATE)
     const cue = (cues[sample] ?? 0) * gains.cues * gains.whole
     for (let channel = 0; channel < channels; channel++) {
       const at = sample * channels + channel
-      film[at] = (film[at] ?? 0) * under + cue
+      film[at] = (film[at] ?? 0) * under + cue + (music?.[at] ?? 0) * bed
     }
   }
 }

@@ -1,7 +1,15 @@
 // Keeps a sound under a ceiling, between its samples too. It sees peaks coming, goes down before them in a straight
 // line and comes back slowly, so that nothing clips and nothing clicks.
 import type { Hertz, Samples } from '../units'
+import { gainOf, type Decibel } from './loudness'
 import { PeakFinder } from './truePeak'
+
+/** Highest level of a video, between samples too. */
+const CEILING_DB: Decibel = -1
+/** An encoder that loses something may rise above what it was given by about so much. */
+const ENCODER_ROOM: Decibel = 1
+/** What a mix is held under, in the render and in the page. */
+export const CEILING = gainOf(CEILING_DB - ENCODER_ROOM)
 
 const AHEAD_MS = 4
 /** It comes back by a factor e in this time. */

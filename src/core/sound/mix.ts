@@ -2,7 +2,8 @@
 // follow from them. Pure: everything is reckoned from energies in steps, before a single sample is mixed.
 import { z } from 'zod'
 import type { Hertz, Ms } from '../units'
-import { RELEASE_MS as RELEASE_OF_LIMITER_MS } from './limiter'
+import { CEILING, RELEASE_MS as RELEASE_OF_LIMITER_MS } from './limiter'
+import { bedGain, musicSchema } from './music'
 import { gainOf, integrated, PEAKS_A_STEP, STEP_MS, type Decibel, type Lufs, type Steps } from './loudness'
 
 /** What a whole video is as loud as; `asIs` leaves it. */
@@ -26,6 +27,7 @@ export const mixSchema = z.object({
   /** How far the footage goes down under a line that is said, in dB. */
   duckDb: z.number().min(0).max(MOST_DUCK).default(9),
   target: z.enum(TARGET_NAMES).default('host'),
+  music: musicSchema.prefault({}),
 })
 export type Mix = z.infer<typeof mixSchema>
 
@@ -34,16 +36,13 @@ export const USUAL_MIX: Mix = mixSchema.parse({})
 /** Of everything that is mixed. */
 export const MIX_RATE: Hertz = 48_000
 
-/** Highest level of the whole, between samples too. */
-export const CEILING_DB: Decibel = -1
-/** An encoder that loses something may rise above what it was given by about so much. */
-export const ENCODER_ROOM: Decibel = 1
-
 /** All that a mix is made with; factors, not decibels. */
 export interface Gains {
   film: number
   cues: number
-  /** Over both. */
+  /** Over what each piece is evened by. */
+  music: number
+  /** Over all. */
   whole: number
 }
 
@@ -59,6 +58,11 @@ export interface Heard {
   cues: Steps
   /** The gain of the footage under lines, for each step. */
   ducked: Float32Array
+  /** Of the mix; the cues sound on all of them. Default: one. */
+  channels?: 1 | 2
+  /** The music as it is laid, and its gain under all that is said. Default: none. */
+  bed?: Steps | null
+  bedDucked?: Float32Array
 }
 
 /** Every sound and every line is brought to this loudness before it is laid. */
@@ -66,24 +70,35 @@ export const CUE_LUFS: Lufs = -20
 
 export function gainsFor(heard: Heard, mix: Mix): Gains {
   const coach = heard.film && integrated(heard.film.energy)
-  // Against the coach as they were filmed: who turns the footage down wants to hear the cues all the same.
-  const cues = mix.cuesOn ? gainOf((coach ?? SPEECH_LUFS) + mix.cueLu - CUE_LUFS) : 0
-  const gains = { film: mix.voice, cues }
+  // Against the coach as they were filmed: who turns the footage down wants to hear the cues all the same. On two
+  // channels they are twice as strong.
+  const own = CUE_LUFS + 10 * Math.log10(heard.channels ?? 1)
+  const cues = mix.cuesOn ? gainOf((coach ?? SPEECH_LUFS) + mix.cueLu - own) : 0
+  const gains = { film: mix.voice, cues, music: bedGain(coach ?? SPEECH_LUFS, mix.music.lu) }
   const target = TARGETS[mix.target]
   return { ...gains, whole: target === null ? 1 : gainOf(raiseTo(target, stepsTogether(heard, gains))) }
 }
 
-/** Both, as they are mixed before the limiter. */
-function stepsTogether({ film, cues, ducked }: Heard, gains: Omit<Gains, 'whole'>): Steps {
+/** All, as they are mixed before the limiter. */
+function stepsTogether(
+  { film, cues, ducked, bed, bedDucked, channels = 1 }: Heard,
+  gains: Omit<Gains, 'whole'>,
+): Steps {
   const length = Math.max(cues.energy.length, film?.energy.length ?? 0)
   const underAt = (step: number): number => gains.film * (ducked[step] ?? 1)
+  const bedAt = (step: number): number => gains.music * (bedDucked?.[step] ?? 1)
   return {
     energy: Float32Array.from({ length }, (_, at) => {
-      return (film?.energy[at] ?? 0) * underAt(at) ** 2 + (cues.energy[at] ?? 0) * gains.cues ** 2
+      return (
+        (film?.energy[at] ?? 0) * underAt(at) ** 2 +
+        channels * (cues.energy[at] ?? 0) * gains.cues ** 2 +
+        (bed?.energy[at] ?? 0) * bedAt(at) ** 2
+      )
     }),
     peak: Float32Array.from({ length: length * PEAKS_A_STEP }, (_, at) => {
-      const under = underAt(Math.floor(at / PEAKS_A_STEP))
-      return (film?.peak[at] ?? 0) * under + (cues.peak[at] ?? 0) * gains.cues
+      const step = Math.floor(at / PEAKS_A_STEP)
+      const music = (bed?.peak[at] ?? 0) * bedAt(step)
+      return (film?.peak[at] ?? 0) * underAt(step) + (cues.peak[at] ?? 0) * gains.cues + music
     }),
   }
 }
@@ -104,7 +119,6 @@ function raiseTo(target: Lufs, steps: Steps): Decibel {
 
 /** What a limiter leaves of the energy, reckoned from peaks: within a step it lies where the peaks are. */
 function limitedEnergy({ energy, peak }: Steps, gain: number): Float32Array {
-  const ceiling = gainOf(CEILING_DB - ENCODER_ROOM)
   const returns = 1 - Math.exp(-STEP_MS / PEAKS_A_STEP / RELEASE_OF_LIMITER_MS)
   let held = 1
   return energy.map((one, step) => {
@@ -112,7 +126,7 @@ function limitedEnergy({ energy, peak }: Steps, gain: number): Float32Array {
       whole = 0
     for (let at = step * PEAKS_A_STEP; at < (step + 1) * PEAKS_A_STEP; at++) {
       const high = peak[at] ?? 0
-      held = Math.min(ceiling / Math.max(high * gain, ceiling), held + (1 - held) * returns)
+      held = Math.min(CEILING / Math.max(high * gain, CEILING), held + (1 - held) * returns)
       left += (high * held) ** 2
       whole += high ** 2
     }

@@ -13,6 +13,7 @@ const THINGS: Record<Thing, string> = {
   thing: 'There is no such thing here.',
   'stored file': 'The file is no longer there.',
   'stored video': 'The video is no longer there. Render it again.',
+  'piece of music': 'piece of music',
 }
 
 const ADVICE: Record<Counted, string> = {
@@ -59,6 +60,7 @@ const PLAIN = {
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
   'not-a-file': 'This is there already and is no regular file, so it is not written over.',
   'no-file': 'There is no such file.',
+  'no-music': 'No sound was found in this file, so it cannot be played as music.',
   'not-video': 'This is not a video that can be read. Footage is a file such as MP4, MOV, MKV or WebM.',
   'empty-file': 'This file is empty: it holds 0 bytes. Copy it from the camera again.',
   'no-picture': 'This file has sound but no picture. Add the video file of the session.',
@@ -113,6 +115,12 @@ function sentence(fact: WithValues): string {
       return `Not the output of "sync --json" (${fact.reason}).`
     case 'not-as-planned':
       return `The video was rendered, decoded and found wrong, so it is not kept. ${fact.fault}`
+    case 'music-too-long':
+      return `A piece of music may be ${fact.minutes} minutes long. Cut it, or bring its parts.`
+    case 'music-in-use':
+      return `"${fact.title}" plays this piece. Take it out there first.`
+    case 'music-gone':
+      return `The file of the piece "${fact.name}" is no longer in the data folder. Bring it again, or take it out of the music.`
     case 'not-understood':
       return fact.problem
     case 'bad-header':

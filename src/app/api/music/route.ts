@@ -1,0 +1,20 @@
+import { Problem } from '@/core/problem'
+import { refuseUnstorable } from '@/core/text'
+import { readBytes, route } from '@/server/http'
+import { keepMusic, knownMusic } from '@/server/music'
+
+export const dynamic = 'force-dynamic'
+
+const MOST_BYTES = 400 * 1024 * 1024
+
+/** Pieces that were brought, for any workout. */
+export const GET = route(async () => Response.json({ pieces: await knownMusic() }))
+
+/** A piece more; the body is a sound file of any kind. */
+export const POST = route(async (request) => {
+  const name = new URL(request.url).searchParams.get('name') ?? ''
+  refuseUnstorable(name)
+  const sound = await readBytes(request, MOST_BYTES)
+  if (!sound.length) throw new Problem({ code: 'no-music' })
+  return Response.json({ piece: await keepMusic(name, sound, request.signal) })
+})
