@@ -8,6 +8,7 @@ export default ts.config(
       'node_modules/',
       'next-env.d.ts',
       'tmp/',
+      'public/',
       'src/core/shorthand/parser.ts',
       'src/core/shorthand/parser.terms.ts',
     ],

@@ -28,6 +28,7 @@ export interface Options {
   as?: string
   fit?: string
   look?: string
+  shape?: string
   /** Frames a second. */
   rate?: string
 }

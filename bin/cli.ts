@@ -13,8 +13,8 @@ const USAGE = `usage:
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
-  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
-  jivet render PLAN --out OUT.mp4 [--look NAME]
+  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME] [--shape filmed|wide|upright|square]
+  jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
   jivet track  PLAN --out OUT.wav|.flac|.mp3
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|edl|otio|markdown|json [--rate 30000/1001]
@@ -51,6 +51,7 @@ async function main(argv: string[]): Promise<number> {
         as: { type: 'string' },
         fit: { type: 'string' },
         look: { type: 'string' },
+        shape: { type: 'string' },
         rate: { type: 'string' },
       },
     })

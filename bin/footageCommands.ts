@@ -18,6 +18,7 @@ import { whyTied } from '../src/core/words/en/hearing'
 import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
 import { evidenceText, round2, roundedEvidence } from './told'
+import { SHAPE_NAMES, type Shape } from '../src/core/cut/framing'
 import { overlayChanges } from '../src/core/look/overlay'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { faultText, verifiedText } from '../src/core/words/en/verify'
@@ -109,6 +110,7 @@ const renderCommand: Command = async (files, options) => {
   const [plan = '', ...footage] = files
   if (!plan) throw new UsageError('expected a plan')
   const look = lookNamed(options.look)
+  const shape = shapeNamed(options.shape)
   const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
   const { score, segments } = await scoreIn(plan)
   const { reel, cut, shown } = footage.length
@@ -122,6 +124,7 @@ const renderCommand: Command = async (files, options) => {
         shown,
         viewing: { ...score, namesTalk: !reel.length },
         look,
+        framing: { shape, aims: [] },
         out: temporary,
         signal: options.signal,
       },
@@ -150,6 +153,12 @@ const verifyCommand: Command = async (files, options) => {
     })
   print(verifiedText(told))
   for (const fault of told.faults) print(faultText(fault))
+}
+
+function shapeNamed(name = 'filmed'): Shape {
+  const shape = SHAPE_NAMES.find((one) => one === name)
+  if (!shape) throw new UsageError(`--shape ${name} is not known; known are ${SHAPE_NAMES.join(', ')}`)
+  return shape
 }
 
 function lookNamed(name: string = USUAL_LOOK.look): LookWish {

@@ -178,7 +178,17 @@ export function ownFolder(home, account) {
     )
 }
 
-const PROGRAM = ['.next', 'node_modules', 'src', 'db', 'demo', 'package.json', 'tsconfig.json', 'next.config.ts']
+const PROGRAM = [
+  '.next',
+  'public',
+  'node_modules',
+  'src',
+  'db',
+  'demo',
+  'package.json',
+  'tsconfig.json',
+  'next.config.ts',
+]
 
 const COPIES = '/var/lib/jivet-program'
 
@@ -313,12 +323,22 @@ export function ensureDemoFilm(home, account = null) {
 const buildStamp = () =>
   sourceStamp('src', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json')
 
+/** What runs on a page's audio thread is loaded by its address: one plain file each. */
+function bundleWorklets() {
+  execFileSync(join(ROOT, 'node_modules', '.bin', 'esbuild'), [
+    join(ROOT, 'src', 'ui', 'watch', 'limiter.worklet.ts'),
+    ...['--bundle', '--minify', '--format=iife', '--target=es2022', '--log-level=warning'],
+    `--outfile=${join(ROOT, 'public', 'limiter.js')}`,
+  ])
+}
+
 /** Builds the application, unless the build of these very sources is there. */
 export function ensureBuild() {
   const stamp = join(ROOT, '.next', 'jivet-stamp')
   const wanted = buildStamp()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Building ...')
+  bundleWorklets()
   execFileSync(process.execPath, [join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],

@@ -5,8 +5,12 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { Cut } from '../src/core/cut/cut'
+import { companionOf } from '../src/core/cut/companion'
+import { sourceMsIn, type Cut } from '../src/core/cut/cut'
+import { aimAt } from '../src/core/cut/framing'
 import { inFiles, SpanList } from '../src/core/cut/spans'
+import { expand } from '../src/core/expand/expand'
+import { readShorthand } from '../src/core/shorthand/read'
 import { probeFootage } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { probe, samplesOf } from './e2e/decode'
@@ -172,3 +176,64 @@ it('puts another rate, another size and silence into the first file’s form', a
     expect(Math.abs(pictures[frame]!.left - greyAt(ms))).toBeLessThan(2.5)
   }
 }, 60_000)
+
+/** Dark on the left, bright on the right: where one becomes the other says what part of the picture is shown. */
+const BORDER = 80
+function halves(name: string): void {
+  const source = `color=c=0x202020:s=160x96:r=25:d=4,format=yuv420p,drawbox=x=${BORDER}:w=80:h=96:t=fill:c=0xe0e0e0`
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-y', '-f', 'lavfi', '-i', source, '-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '4'],
+    at(name),
+  ])
+}
+
+/** Of each picture, the column from which on it is bright, or is dark again. */
+function borders(file: string, width: number, height: number): { at: number; isMirrored: boolean }[] {
+  const bytes = execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'], {
+    maxBuffer: 1 << 28,
+  })
+  return Array.from({ length: bytes.length / (width * height) }, (_, picture) => {
+    const row = bytes.subarray(picture * width * height + 20 * width).subarray(0, width)
+    const bright = row.reduce((count, grey) => count + (grey > 128 ? 1 : 0), 0)
+    const isMirrored = row[2]! > row[width - 3]!
+    return { at: isMirrored ? bright : width - bright, isMirrored }
+  })
+}
+
+it('shows the part of the picture that its keys look at, in each picture, slowed and mirrored stretches too', async () => {
+  halves('halves.mp4')
+  const list = new SpanList()
+  list.show({ fromMs: 0, toMs: 1200, segmentId: null, why: 'filmed' })
+  list.show({ fromMs: 1200, toMs: 1800, lengthMs: 1200, segmentId: null, why: 'slowed' })
+  list.show({ fromMs: 400, toMs: 1000, segmentId: null, why: 'reused', mirrored: true })
+  list.hold(1500, 400, { segmentId: null })
+  const aims = [
+    { atMs: 200, at: 0.25 },
+    { atMs: 1000, at: 0.75 },
+    { atMs: 1800, at: 0.5 },
+  ]
+  const reel = [{ path: at('halves.mp4'), facts: await probeFootage(at('halves.mp4')) }]
+  const out = at('framed.mp4')
+  await renderVideo({ reel, cut: list.cut, shown: [], out, framing: { shape: 'square', aims: [aims] } })
+  expect(probe(out).video).toMatchObject({ width: 96, height: 96, frames: Math.round(list.cut.outMs / 40) })
+  const seen = borders(out, 96, 96)
+  list.cut.spans.forEach((span) => {
+    for (
+      let picture = Math.round(span.outMs / 40);
+      picture < Math.round((span.outMs + span.lengthMs) / 40);
+      picture++
+    ) {
+      const wanted = BORDER - aimAt(aims, sourceMsIn(span, picture * 40)) * (160 - 96)
+      const found = seen[picture]!
+      expect(found.isMirrored, `picture ${picture}`).toBe(span.mirrored)
+      expect(Math.abs(found.at - (span.mirrored ? 96 - wanted : wanted)), `picture ${picture}`).toBeLessThanOrEqual(1.5)
+    }
+  })
+})
+
+it('is drawn upright where there is no footage', async () => {
+  const { cut, shown } = companionOf(expand(readShorthand('straight Main: 2 on\n  Squat\n').score).segments)
+  const out = at('upright.mp4')
+  await renderVideo({ reel: [], cut, shown, out, framing: { shape: 'upright', aims: [] } })
+  expect(probe(out).video).toMatchObject({ width: 720, height: 1280, frames: 60 })
+})

@@ -8,8 +8,6 @@ import type { Stitch } from '../src/core/align/ties'
 import { EVIDENCE_KINDS, EVIDENCE_VERSION, type Evidence } from '../src/core/evidence'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { USUAL_CUT } from '../src/core/cut/fit'
-import { USUAL_CUES } from '../src/core/cue/wishes'
-import { USUAL_MIX } from '../src/core/sound/mix'
 import type { Version } from '../src/core/version'
 import { circuit, score, station, talk } from '../src/core/testing'
 import { filmed, save } from './filmed'
@@ -58,6 +56,7 @@ describe('migrations', () => {
       '012_said_numbers.sql',
       '013_cues.sql',
       '014_proof.sql',
+      '015_dress.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -101,6 +100,7 @@ describe('moves', () => {
       reel: null,
       cut: USUAL_CUT,
       look: USUAL_LOOK,
+      framing: null,
       cues: null,
       mix: null,
       verified: null,
@@ -354,72 +354,6 @@ describe('a score beyond the limits', () => {
     const id = await createWorkout(score(circuit()))
     await expect(saveScore(id, beyond, at(1))).rejects.toMatchObject({ code: 'too-many' })
     expect(await findWorkout(id)).toMatchObject({ version: at(1), score: { sections: [{ rounds: 1 }] } })
-  })
-})
-
-describe('a video', () => {
-  it('says what has changed since: score, ties, footage, cut, look', async () => {
-    const { createWorkout, saveScore, addPack, addJob, sql, progressOf, saveCut, saveCues, saveLook, takeIntoReel } =
-      await parts()
-    const workoutId = await createWorkout(score(circuit()))
-    const footageId = await filmed(workoutId)
-    await addPack({
-      workoutId,
-      jobId: (await addJob(sql(), { kind: 'render', workoutId, footageId })) ?? '',
-      title: 'Deck Hours',
-      videoHash: 'x',
-      videoBytes: 1,
-      captions: '',
-      chapters: '',
-      scoreRevision: 1,
-      stitchRevision: 1,
-      reel: [footageId],
-      cut: USUAL_CUT,
-      look: USUAL_LOOK,
-      cues: USUAL_CUES,
-      mix: USUAL_MIX,
-      verified: null,
-    })
-    const changed = async () => (await progressOf(workoutId)).pack?.changed
-    expect(await changed()).toEqual({
-      score: false,
-      ties: false,
-      footage: false,
-      cut: false,
-      look: false,
-      sound: false,
-    })
-    await saveCut(workoutId, { ...USUAL_CUT, fit: 'fill' })
-    expect(await changed()).toMatchObject({ cut: true })
-    await saveCut(workoutId, USUAL_CUT)
-    await saveLook(workoutId, { ...USUAL_LOOK, look: 'slate' })
-    expect(await changed()).toMatchObject({ cut: false, look: true, sound: false })
-    await saveCues(workoutId, { ...USUAL_CUES, family: 'rope' })
-    expect(await changed()).toMatchObject({ sound: true })
-    await saveCues(workoutId, USUAL_CUES)
-    await saveLook(workoutId, USUAL_LOOK)
-    await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
-    expect(await changed()).toEqual({ score: true, ties: false, footage: false, cut: false, look: false, sound: false })
-    await save(workoutId, { stitches: [], version: at(1) })
-    expect(await changed()).toEqual({ score: true, ties: true, footage: false, cut: false, look: false, sound: false })
-    await filmed(workoutId, 'second.mp4', { replaces: footageId })
-    expect(await changed()).toEqual({ score: true, ties: false, footage: true, cut: false, look: false, sound: false })
-    await takeIntoReel(footageId)
-    expect(await changed()).toMatchObject({ ties: true, footage: false })
-  })
-})
-
-describe('the mix', () => {
-  it('is kept with the workout, whole until somebody changes it', async () => {
-    const { createWorkout, saveMix, findWorkout } = await parts()
-    const id = await createWorkout(score(circuit()))
-    expect((await findWorkout(id)).mix).toEqual(USUAL_MIX)
-    const quiet = { voice: 0.4, cueLu: -3, cuesOn: false, duckDb: 6, target: 'quieter' } as const
-    await saveMix(id, quiet)
-    expect((await findWorkout(id)).mix).toEqual(quiet)
-    await expect(saveMix('00000000-0000-0000-0000-000000000000', USUAL_MIX)).rejects.toMatchObject({
-      code: 'not-found',
-    })
   })
 })
 

@@ -36,6 +36,7 @@ startedDatabase(async (url) => {
     '012_said_numbers.sql',
     '013_cues.sql',
     '014_proof.sql',
+    '015_dress.sql',
   ])
 })
 

@@ -27,7 +27,7 @@ export class Cache {
 
   private async write(key: string, content: string | Uint8Array): Promise<void> {
     await mkdir(this.folder, { recursive: true })
-    const made = join(this.folder, `${key}.${randomUUID()}`)
+    const made = join(/*turbopackIgnore: true*/ this.folder, `${key}.${randomUUID()}`)
     await writeFile(made, content)
     await rename(made, join(this.folder, key))
     for (const name of await readdir(this.folder)) {

@@ -4,6 +4,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { isWhole } from '../core/cut/cut'
+import { framedSize } from '../core/cut/framing'
 import { overlayLayers } from '../core/look/drawOverlay'
 import { overlayChanges, type OverlayChange } from '../core/look/overlay'
 import { Problem } from '../core/problem'
@@ -25,12 +26,15 @@ export interface Rendered {
 }
 
 /**
- * Writes an MP4 (H.264, AAC, index first) of the first file's size and rate and of the cut's length.
+ * Writes an MP4 (H.264, AAC, index first) of the first file's rate and of its size, or as it is framed, and of the
+ * cut's length.
  * @throws Problem `cut-empty`, `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
  */
 export async function renderVideo(job: RenderJob): Promise<Rendered> {
   const { cut, reel } = job
-  const facts = reel[0]?.facts ?? DRAWN
+  const filmed = reel[0]?.facts ?? DRAWN
+  const size = framedSize(filmed, job.framing?.shape ?? 'filmed')
+  const facts = { ...filmed, ...size }
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
@@ -38,16 +42,17 @@ export async function renderVideo(job: RenderJob): Promise<Rendered> {
   try {
     const changes = overlayChanges(job.shown, job.viewing)
     const states = changes.flatMap(({ state }) => state ?? [])
-    const parts = { facts, layers: overlayLayers(facts, states, measuringSurface(), job.look), changes }
+    const parts = { facts, filmed, layers: overlayLayers(facts, states, measuringSurface(), job.look), changes }
     const sound = join(folder, 'sound.mp4')
     const plan = soundPlan(job, signal)
     // One footage from its beginning on keeps its own times, picture by picture; all else is laid on a grid.
-    const asIs = reel.length === 1 && isWhole(cut)
+    const isFramed = size.width !== filmed.width || size.height !== filmed.height
+    const asIs = reel.length === 1 && isWhole(cut) && !isFramed
     const drawPicture = asIs ? renderWhole : renderPieces
     // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
     const [picture] = await allOf(halt, [
       drawPicture(job, { ...parts, folder, signal }),
-      renderSound(job, { plan, facts, out: sound, signal }).then(() => []),
+      renderSound(job, { plan, facts, out: sound, folder, signal }).then(() => []),
     ])
     await runTool(
       'ffmpeg',

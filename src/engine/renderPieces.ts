@@ -2,6 +2,8 @@
 // of the overlay, and the pieces are joined without being encoded again.
 import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import type { Span } from '../core/cut/cut'
+import { aimsWithin, framedSize, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
 import { changesWithin, piecesOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
@@ -54,23 +56,28 @@ interface PieceParts extends PictureParts {
   onProgress: (share: Share) => void
 }
 
-async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void> {
-  const { piece, rate, facts, layers, lists, out, onProgress, signal } = parts
+async function renderPiece({ reel, framing }: RenderJob, parts: PieceParts): Promise<void> {
+  const { piece, rate, facts, filmed, layers, lists, out, onProgress, signal } = parts
   const { source, stillOf } = piece.run
   const { lengthMs } = piece
   const file = typeof source === 'number' ? source : stillOf
-  const size = `${facts.width}:${facts.height}`
   const grid = `${rate.num}/${rate.den}`
   const input =
     file === null
       ? ['-f', 'lavfi', '-i', `color=c=${CARD_GROUND}:s=${facts.width}x${facts.height}:r=${grid}`]
       : filmInput(reel[file], piece)
+  // A card is drawn as large as the video; what was filmed as large as its first file, and then a part of it is taken.
+  const within = file === null ? facts : filmed
+  const size = `${within.width}:${within.height}`
   const shape = `scale=${size}:force_original_aspect_ratio=decrease,pad=${size}:-1:-1,setsar=1,format=yuv420p`
   const chain = [
     ...(file === null ? [] : onGrid(reel[file]?.facts.zeroS ?? 0, piece, grid)),
     ...(source === 'still' ? ['trim=end_frame=1'] : []),
-    ...(piece.run.mirrored ? ['hflip'] : []),
     ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, `setpts=N/(${grid})/TB`],
+    ...(file === null || !framing
+      ? []
+      : partOfPicture(filmed, framing.shape, aimsWithin(framing.aims[file] ?? [], pieceRun(piece)))),
+    ...(piece.run.mirrored ? ['hflip'] : []),
   ]
   const base = `[0:V:0]${chain.join(',')}[under0]`
   await runTool(
@@ -83,6 +90,32 @@ async function renderPiece({ reel }: RenderJob, parts: PieceParts): Promise<void
     ],
     { signal, limitMs: patience(lengthMs, 30), onOutput: progressReader(lengthMs, onProgress) },
   )
+}
+
+const pieceRun = ({ fromMs, lengthMs, run }: Piece): Pick<Span, 'fromMs' | 'lengthMs' | 'rate'> => ({
+  ...{ fromMs, lengthMs, rate: run.rate },
+})
+
+/** The part that is looked at, as large as the video; its place goes straight from point to point. */
+function partOfPicture(filmed: Size, shape: Shape, aims: readonly Aim[]): string[] {
+  const part = partOf(filmed, shape),
+    size = framedSize(filmed, shape)
+  if (part.width === filmed.width && part.height === filmed.height) return []
+  const [first, ...others] = aims
+  let before = first ?? { atMs: 0, at: 0.5 }
+  // A sum of ramps: each begins where the one before has ended.
+  const ramps = others.flatMap((aim) => {
+    const lengthS = (aim.atMs - before.atMs) / 1000
+    const ramp = `${((aim.at - before.at) / lengthS).toFixed(7)}*clip(t-${(before.atMs / 1000).toFixed(4)},0,${lengthS.toFixed(4)})`
+    const isStill = aim.at === before.at || lengthS <= 0
+    before = aim
+    return isStill ? [] : [`+${ramp}`]
+  })
+  const at = `(${(first?.at ?? 0.5).toFixed(6)}${ramps.join('')})`
+  return [
+    `crop=w=${part.width}:h=${part.height}:x='(iw-ow)*${at}':y='(ih-oh)*${at}':exact=1`,
+    `scale=${size.width}:${size.height}:flags=bicubic`,
+  ]
 }
 
 /** Behind a card's count and names. */

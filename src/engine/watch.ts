@@ -14,11 +14,31 @@ import { runTool } from './tool'
  */
 export async function watchMovement(
   path: string,
-  facts: Pick<FootageFacts, 'durationMs' | 'zeroS' | 'pictureFromMs' | 'rate'>,
-  { signal, onProgress }: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
+  facts: WatchedFacts,
+  options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<EvidenceOf<'motion'>[]> {
-  const { width, height, rate } = SMALL_PICTURE
   const movement = new MovementListener()
+  await smallPictures(path, facts, { ...options, onPicture: (picture) => movement.push(picture) })
+  return movement.finish()
+}
+
+type WatchedFacts = Pick<FootageFacts, 'durationMs' | 'zeroS' | 'pictureFromMs' | 'rate'>
+
+/**
+ * Decodes the picture as `SMALL_PICTURE` says, from instant 0 on.
+ * @param onPicture is given the same bytes each time, with other contents.
+ * @throws Problem `tool-failed`, `tool-missing` or `cancelled`.
+ */
+export async function smallPictures(
+  path: string,
+  facts: WatchedFacts,
+  {
+    signal,
+    onProgress,
+    onPicture,
+  }: { signal?: AbortSignal; onProgress?: (share: Share) => void; onPicture: (picture: Uint8Array) => void },
+): Promise<void> {
+  const { width, height, rate } = SMALL_PICTURE
   const picture = new Uint8Array(width * height)
   let filled = 0,
     pictures = 0
@@ -41,12 +61,11 @@ export async function watchMovement(
           filled = (filled + part.length) % picture.length
           at += part.length
           if (filled) continue
-          movement.push(picture)
+          onPicture(picture)
           pictures++
         }
         onProgress?.(Math.min(1, ((pictures / rate) * SECOND) / Math.max(1, facts.durationMs)))
       },
     },
   )
-  return movement.finish()
 }

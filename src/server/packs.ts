@@ -1,5 +1,6 @@
 // Packs: what was rendered, ready to download.
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
+import { framingSchema, type Framing } from '../core/cut/framing'
 import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { mixSchema, type Mix } from '../core/sound/mix'
@@ -27,6 +28,8 @@ export interface Pack {
   reel: string[] | null
   cut: CutWishes
   look: LookWish
+  /** Null where it was not written down; then all was shown that was filmed. */
+  framing: Framing | null
   /** Null where they were not written down. */
   cues: CueWishes | null
   mix: Mix | null
@@ -49,6 +52,7 @@ interface Row {
   reel: string[] | null
   cut: unknown
   look: unknown
+  framing: unknown
   cues: unknown
   mix: unknown
   verified: Verified | null
@@ -69,6 +73,7 @@ const fromRow = (row: Row): Pack => ({
   reel: row.reel,
   cut: cutWishesSchema.parse(row.cut ?? {}),
   look: lookSchema.parse(row.look),
+  framing: row.framing === null ? null : framingSchema.parse(row.framing),
   cues: row.cues === null ? null : cueWishesSchema.parse(row.cues),
   mix: row.mix === null ? null : mixSchema.parse(row.mix),
   verified: row.verified,
@@ -89,6 +94,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     reel: pack.reel,
     cut: db.json(pack.cut),
     look: db.json(pack.look),
+    framing: pack.framing && db.json(pack.framing),
     cues: pack.cues && db.json(pack.cues),
     mix: pack.mix && db.json(pack.mix),
     verified: pack.verified && db.json(pack.verified as never),

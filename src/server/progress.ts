@@ -1,6 +1,7 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
 import { isDeepStrictEqual } from 'node:util'
 import { cutWishesSchema } from '../core/cut/fit'
+import { AS_FILMED, framingSchema } from '../core/cut/framing'
 import { cueWishesSchema } from '../core/cue/wishes'
 import { lookSchema } from '../core/look/looks/family'
 import type { Verified } from '../core/proof/verify'
@@ -54,7 +55,15 @@ export interface PackProgress {
   scoreRevision: number | null
   verified: Verified | null
   /** What has changed since it was made. */
-  changed: { score: boolean; ties: boolean; footage: boolean; cut: boolean; look: boolean; sound: boolean }
+  changed: {
+    score: boolean
+    ties: boolean
+    footage: boolean
+    cut: boolean
+    look: boolean
+    framing: boolean
+    sound: boolean
+  }
 }
 
 /** A second camera: what it stands beside, and from where on in its time. */
@@ -171,9 +180,9 @@ async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
  */
 async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
   const [now] = await sql()<
-    { score: number; ties: number; cut: unknown; look: unknown; cues: unknown; mix: unknown }[]
+    { score: number; ties: number; cut: unknown; look: unknown; framing: unknown; cues: unknown; mix: unknown }[]
   >`
-    select score_revision as score, cut, look, cues, mix, stitch_revision as ties from workouts where id = ${pack.workoutId}`
+    select score_revision as score, cut, look, framing, cues, mix, stitch_revision as ties from workouts where id = ${pack.workoutId}`
   const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
   const ids = files.map(({ id }) => id)
   const otherFootage = pack.reel !== null && !isDeepStrictEqual(pack.reel, ids)
@@ -183,6 +192,7 @@ async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['
     footage: otherFootage,
     cut: !isDeepStrictEqual(pack.cut, cutWishesSchema.parse(now?.cut ?? {})),
     look: !isDeepStrictEqual(pack.look, lookSchema.parse(now?.look ?? {})),
+    framing: !isDeepStrictEqual(pack.framing ?? AS_FILMED, framingSchema.parse(now?.framing ?? {})),
     sound:
       (pack.cues !== null && !isDeepStrictEqual(pack.cues, cueWishesSchema.parse(now?.cues ?? {}))) ||
       (pack.mix !== null && !isDeepStrictEqual(pack.mix, mixSchema.parse(now?.mix ?? {}))),

@@ -83,7 +83,8 @@ async function unnamedInStore(nowMs: Ms): Promise<Swept[]> {
     (
       await sql()<{ hash: string }[]>`
     select hash from footage union select proxy_hash from footage union select peaks_hash from footage
-    union select video_hash from packs union select hash from recordings`
+    union select video_hash from packs union select hash from recordings
+    union select hash from music`
     ).map(({ hash }) => hash),
   )
   return found.filter(({ path }) => !named.has(path.split('/').at(-1) ?? ''))

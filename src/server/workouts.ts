@@ -6,6 +6,7 @@ import { Problem } from '../core/problem'
 import { proofSchema, type Proof } from '../core/proof/proof'
 import { scoreSchema, type Score } from '../core/score/score'
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
+import { framingSchema, type Framing } from '../core/cut/framing'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { mixSchema, type Mix } from '../core/sound/mix'
@@ -23,6 +24,7 @@ export interface Workout {
   cues: CueWishes
   cut: CutWishes
   look: LookWish
+  framing: Framing
   proof: Proof
   isDemo: boolean
   updatedAt: Date
@@ -37,6 +39,7 @@ interface Row {
   cues: unknown
   cut: unknown
   look: unknown
+  framing: unknown
   proof: unknown
   is_demo: boolean
   updated_at: Date
@@ -50,6 +53,7 @@ const fromRow = (row: Row): Workout => ({
   cues: cueWishesSchema.parse(row.cues),
   cut: cutWishesSchema.parse(row.cut),
   look: lookSchema.parse(row.look),
+  framing: framingSchema.parse(row.framing),
   proof: proofSchema.parse(row.proof),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
@@ -98,7 +102,7 @@ export async function shelfPage(
   after: ShelfMark | null,
   question: ShelfQuestion = WHOLE_SHELF,
 ): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
-  interface ShelfRow extends Omit<Row, 'mix' | 'cues' | 'cut' | 'proof' | 'score_revision' | 'score_key'> {
+  interface ShelfRow extends Omit<Row, 'mix' | 'cues' | 'cut' | 'framing' | 'proof' | 'score_revision' | 'score_key'> {
     title: string
     total_ms: string
     work_ms: string
@@ -177,7 +181,7 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, cues, cut, look, proof, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, cues, cut, look, framing, proof, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -271,12 +275,15 @@ export const saveCut = (id: string, cut: CutWishes): Promise<void> => saveSettin
 export const saveLook = (id: string, look: LookWish): Promise<void> => saveSetting(id, 'look', look)
 
 /** @throws Problem `not-found`. */
+export const saveFraming = (id: string, framing: Framing): Promise<void> => saveSetting(id, 'framing', framing)
+
+/** @throws Problem `not-found`. */
 export const saveProof = (id: string, proof: Proof): Promise<void> => saveSetting(id, 'proof', proof)
 
 async function saveSetting(
   id: string,
-  column: 'mix' | 'cues' | 'cut' | 'look' | 'proof',
-  value: Mix | CueWishes | CutWishes | LookWish | Proof,
+  column: 'mix' | 'cues' | 'cut' | 'look' | 'framing' | 'proof',
+  value: Mix | CueWishes | CutWishes | LookWish | Framing | Proof,
 ): Promise<void> {
   const rows = await sql()`
     update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`

@@ -6,8 +6,10 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { CueWishes } from '../../src/core/cue/wishes'
-import { findCue, samplesOf } from './decode'
+import { truePeakOf } from '../../src/core/sound/truePeak'
+import { findCue, SAMPLE_RATE, samplesOf } from './decode'
 import { sharedDesk, type Desk } from './desk'
+import { forgetSound, levelsBeside, soundOfPage, workletsOf, writeDownSound } from './pageSound'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-dress-'))
@@ -187,6 +189,44 @@ it('asks again only for the change that became another', async () => {
   await page.getByText(checkedBefore.replace('3 of', '2 of')).waitFor()
 })
 
+it('brings music, which the next workout has too, and refuses what is none', async () => {
+  await sounds().click()
+  const input = page.getByLabel('Bring a piece')
+  const silent = join(folder, 'silence.wav')
+  await input.setInputFiles(silent)
+  await page.getByText('No sound was found in this file').waitFor()
+  const piece = join(folder, 'Slow water.wav')
+  const beat = '0.5*sin(2*PI*330*t)*(0.3+0.7*lt(mod(t,0.5),0.2))'
+  execFileSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', `aevalsrc='${beat}|${beat}':d=40:s=44100`, piece])
+  const saved = kept('mix')
+  await input.setInputFiles(piece)
+  await page.getByRole('list', { name: 'Music' }).getByText('Slow water').waitFor()
+  expect((await saved).request().postDataJSON()).toMatchObject({
+    music: { pieces: [{ name: 'Slow water', ms: 40_000 }] },
+  })
+  await page.getByText('Music is somebody’s.').waitFor()
+  const { pieces } = (await (await fetch(`${desk.url}/api/music`)).json()) as { pieces: { hash: string }[] }
+  const answer = await fetch(`${desk.url}/api/music/${pieces[0]!.hash}`, { method: 'DELETE' })
+  expect(answer.status).toBe(409)
+  await page.keyboard.press('Escape')
+})
+
+let sounded: { rate: number; samples: Float32Array }
+const SOUNDED_MS = 24_000
+it('sounds in Watch, limited like a render', async () => {
+  await writeDownSound(page)
+  await page.reload()
+  await expect.poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => video.readyState)).toBe(4)
+  await page.keyboard.press('ArrowDown')
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await page.waitForTimeout(1500)
+  expect(await workletsOf(page)).toEqual(['jivet-limiter'])
+  await forgetSound(page)
+  await page.waitForTimeout(SOUNDED_MS)
+  sounded = await soundOfPage(page)
+  await page.getByRole('button', { name: 'Pause', exact: true }).click()
+  expect(truePeakOf(sounded.samples)).toBeLessThan(10 ** (-1.9 / 20))
+})
 it('renders what was chosen: silenced and moved cues are not where they were', async () => {
   await page.getByRole('link', { name: 'Ship' }).click()
   await page.getByRole('button', { name: 'Render the video' }).click()
@@ -195,6 +235,16 @@ it('renders what was chosen: silenced and moved cues are not where they were', a
   const out = join(folder, 'out.mp4')
   writeFileSync(out, await (await page.request.get(desk.url + (await video.getAttribute('href')))).body())
   const samples = samplesOf(out)
+  const { seconds, whole, alike } = levelsBeside(sounded, { rate: SAMPLE_RATE, samples })
+  expect(alike).toBeGreaterThan(0.8)
+  expect(seconds.length).toBeGreaterThan(15)
+  console.log(
+    `Watch beside the render: ${whole.toFixed(2)} dB; by seconds ${seconds.map((one) => one.toFixed(2)).join(' ')}`,
+  )
+  expect(Math.abs(whole)).toBeLessThanOrEqual(0.5)
+  // Where a pip falls on a beep of the timer that was filmed, a millisecond decides how both add up.
+  const near = seconds.filter((one) => Math.abs(one) <= 0.5)
+  expect(near.length / seconds.length, seconds.join(' ')).toBeGreaterThanOrEqual(0.75)
   const { stderr } = await import('node:child_process').then(({ spawnSync }) =>
     spawnSync('ffmpeg', ['-nostats', '-i', out, '-af', 'ebur128=peak=true', '-vn', '-f', 'null', '-'], {
       encoding: 'utf8',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { legibility } from './distance'
+import { legibility, seenMm } from './distance'
 import { LOOK_NAMES, USUAL_LOOK } from './looks/family'
 
 const WIDE = { width: 1920, height: 1080 },
@@ -25,5 +25,12 @@ describe('what can be read from where viewers stand', () => {
   it('shrinks where an upright picture stands on a television', () => {
     const minutes = (frame: typeof WIDE) => legibility(USUAL_LOOK, frame, 'television').count.minutes
     expect(minutes(UPRIGHT) / minutes(WIDE)).toBeCloseTo(9 / 16, 2)
+  })
+  it('is shown as large as it is to the eye: 1218 mm at 3.5 m are 191 mm at 55 cm', () => {
+    const { width, height } = seenMm(WIDE, 'television', 550)
+    expect(width).toBeCloseTo((1218 * 550) / 3500, 0)
+    expect(width / height).toBeCloseTo(16 / 9, 5)
+    // A phone is turned to an upright picture.
+    expect(seenMm(UPRIGHT, 'phone', 2000).width).toBeCloseTo(65, 0)
   })
 })

@@ -42,10 +42,19 @@ export function legibility(wish: LookWish, frame: Frame, screen: Screen): Record
 }
 
 /** Of the picture, as large as it is shown whole. */
-function shorterSideMm({ width, height }: Frame, screen: Screen): number {
+function shorterSideMm(frame: Frame, screen: Screen): number {
+  return Math.min(frame.width, frame.height) * mmOfPixel(frame, screen)
+}
+
+/** How large the picture has to be at `awayMm` to be as large to the eye as it is on that screen. */
+export function seenMm(frame: Frame, screen: Screen, awayMm: number): Frame {
+  const scale = (mmOfPixel(frame, screen) * awayMm) / SCREENS[screen].awayMm
+  return { width: frame.width * scale, height: frame.height * scale }
+}
+
+function mmOfPixel({ width, height }: Frame, screen: Screen): number {
   const { shortMm, longMm } = SCREENS[screen]
   const isUpright = height > width && screen !== 'television'
   const [screenWidth, screenHeight] = isUpright ? [shortMm, longMm] : [longMm, shortMm]
-  const scale = Math.min(screenWidth / width, screenHeight / height)
-  return Math.min(width, height) * scale
+  return Math.min(screenWidth / width, screenHeight / height)
 }

@@ -2,18 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { TONE_NAMES, TONES } from './looks/tones'
 import { DAY_PALETTE, NIGHT_PALETTE, OVERLAY } from './palette'
-
-/** Relative luminance and contrast as WCAG 2 defines them. */
-function contrast(one: string, other: string): number {
-  const light = (hex: string): number => {
-    const [red = 0, green = 0, blue = 0] = [1, 3, 5]
-      .map((at) => parseInt(hex.slice(at, at + 2), 16) / 255)
-      .map((value) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4))
-    return 0.2126 * red + 0.7152 * green + 0.0722 * blue
-  }
-  const [high = 0, low = 0] = [light(one), light(other)].sort((left, right) => right - left)
-  return (high + 0.05) / (low + 0.05)
-}
+import { contrastOf as contrast, VISIONS } from './vision'
 
 describe('the palette', () => {
   const css = readFileSync('src/ui/tokens.css', 'utf8')
@@ -53,6 +42,19 @@ describe('the palette', () => {
     ])
       expect(contrast(words, ground)).toBeGreaterThanOrEqual(4.5)
   })
+  it.each(VISIONS.flatMap((vision) => TONE_NAMES.map((name) => [vision, name] as const)))(
+    'can be read by who sees fewer colours (%s), on %s plates',
+    (vision, name) => {
+      const { plate, text, muted, accent, strip, stripText, call, callText, grounds } = TONES[name]
+      for (const [words, ground] of [
+        ...[text, muted, accent].map((colour) => [colour, plate] as const),
+        [stripText, strip] as const,
+        [callText, call] as const,
+        ...Object.values(grounds).map(({ block, digits }) => [digits, block] as const),
+      ])
+        expect(contrast(words, ground, vision)).toBeGreaterThanOrEqual(4.5)
+    },
+  )
   it('has AA contrast in the overlay', () => {
     for (const [text, ground] of [
       [OVERLAY.ink, OVERLAY.land],

@@ -1,6 +1,7 @@
 // Renders a workout's video and writes its captions and chapters: the pack.
 import { join } from 'node:path'
 import { fitted } from '../../core/cut/fit'
+import { aimsOf } from '../../core/cut/framing'
 import { heardInOutput } from '../../core/cut/heard'
 import { inFiles } from '../../core/cut/spans'
 import { expand } from '../../core/expand/expand'
@@ -14,6 +15,7 @@ import { loudnessOnce } from '../../engine/loudness'
 import { renderVideo } from '../../engine/render'
 import { verifyVideo } from '../../engine/verify'
 import type { Job } from '../jobs'
+import { musicFiles } from '../music'
 import { addPack } from '../packs'
 import { recordingFiles } from '../recordings'
 import { endToEnd, filmedOf, lengthsOf, recorded, reelOf } from '../reel'
@@ -46,10 +48,19 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       endToEnd(reel).map(async (file) => ({ ...recorded(file), loudness: await loudnessOnce(recorded(file)) })),
     )
     const inFilesCut = inFiles(cut, lengthsOf(endToEnd(reel)))
-    const { mix, look, cues } = workout
+    const { mix, look, cues, framing } = workout
+    const aims = endToEnd(reel).map(({ id }) => aimsOf(framing, id))
     const cueAsk = { wishes: cues, moves: viewing.moves, ...heardInOutput(cut, filmed.heard) }
     const asked = { reel: files, cut: inFilesCut, shown, viewing, out, scratch: folder }
-    const dressed = { mix, look, cueAsk, recordings: await recordingFiles() }
+    const music = await musicFiles(mix.music.pieces)
+    const dressed = {
+      mix,
+      music,
+      look,
+      cueAsk,
+      framing: { shape: framing.shape, aims },
+      recordings: await recordingFiles(),
+    }
     const onProgress = (share: Share): void => onShare(share * RENDERED)
     const { changes, sound } = await renderVideo({ ...asked, ...dressed, signal, onProgress })
     const verified = await verifyVideo(out, { cut, changes, look, ...sound, mix }, signal)
@@ -68,7 +79,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
-      ...{ look, cues, mix, verified },
+      ...{ look, framing, cues, mix, verified },
     }
     return (tx) => addPack(pack, tx)
   })

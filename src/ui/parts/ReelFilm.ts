@@ -56,6 +56,10 @@ export class ReelFilm extends EventTarget {
     this.show(0)
   }
 
+  /** The element that is seen. */
+  get picture(): FilmElement | undefined {
+    return this.element
+  }
   private get element(): FilmElement | undefined {
     return this.elements[this.at]
   }

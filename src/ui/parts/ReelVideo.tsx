@@ -50,7 +50,7 @@ export function ReelVideo({ files, main, film, className, onClick }: Props): Rea
           src={`/api/footage/${id}/picture`}
           preload={at < 2 ? 'auto' : 'metadata'}
           playsInline
-          className="absolute inset-0 h-full w-full object-contain"
+          className="absolute inset-0 h-full w-full [object-fit:var(--fit,contain)] [object-position:var(--aim,50%)_var(--aim,50%)]"
         />
       ))}
     </div>

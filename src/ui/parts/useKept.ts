@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { CueWishes } from '@/core/cue/wishes'
+import type { Framing } from '@/core/cut/framing'
 import type { LookWish } from '@/core/look/looks/family'
 import type { Proof } from '@/core/proof/proof'
 import type { Mix } from '@/core/sound/mix'
@@ -11,6 +12,7 @@ import { call } from '../api'
 interface Settings {
   mix: Mix
   look: LookWish
+  framing: Framing
   cues: CueWishes
   proof: Proof
 }

@@ -162,6 +162,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             changed.footage && words.changed.footage,
             changed.cut && words.changed.cut,
             changed.look && words.changed.look,
+            changed.framing && words.changed.framing,
             changed.sound && words.changed.sound,
             outdated && words.renderAgain,
           ]

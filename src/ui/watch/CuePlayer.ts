@@ -4,6 +4,7 @@
 import type { Cue } from '@/core/cue/cue'
 import type { Gains, GainPoint } from '@/core/sound/mix'
 import { GainWalk } from '@/core/sound/mix'
+import { fadeAt, type BedPart } from '@/core/sound/music'
 import type { Ms } from '@/core/units'
 import type { CutPlayer } from './CutPlayer'
 
@@ -16,11 +17,24 @@ const SLIPPED_FRAMES = 2
 /** The footage's gain moves in steps of so much. */
 const GAIN_STEP_S = 0.02
 
+/** Where the bundle of `limiter.worklet` is served from, and what it is registered as. */
+const LIMITER = { address: '/limiter.js', name: 'jivet-limiter' } as const
+
 /** What is heard, as the render mixes it. */
 export interface Heard {
   cues: readonly Cue[]
   gains: Gains
+  /** Of the mix. */
+  channels: 1 | 2
   ducking: readonly GainPoint[]
+  bed: {
+    parts: readonly BedPart[]
+    ducking: readonly GainPoint[]
+    /** What each piece is evened by. */
+    evenedBy: readonly number[]
+    /** Null for what is not there yet; `onCome` is called when it is. */
+    bufferOf: (piece: number, context: BaseAudioContext, onCome: () => void) => AudioBuffer | null
+  }
   /** At the rate of the context; null for what is not there yet. */
   soundOf: (cue: Cue, context: BaseAudioContext) => AudioBuffer | null
 }
@@ -32,11 +46,16 @@ export class CuePlayer {
   private readonly context = new AudioContext({ latencyHint: 'interactive' })
   private readonly cueGain = this.context.createGain()
   private readonly filmGain = this.context.createGain()
+  private readonly bedGain = this.context.createGain()
+  /** All that is heard, on its way to the limiter. */
+  private readonly whole = this.context.createGain()
   private scheduled: AudioBufferSourceNode[] = []
   /** Picture time (s) and audio time (s) that belong together, and the rate between them. */
   private tie: { mediaS: number; audioS: number; rate: number } | null = null
   private laidUntilS = 0
   private slips = 0
+  /** The part of the bed that is laid. */
+  private bedPart: BedPart | null = null
   private readonly timer = setInterval(() => this.lay(), 100)
   private readonly halt = new AbortController()
 
@@ -48,8 +67,12 @@ export class CuePlayer {
   ) {
     for (const element of film.elements)
       if (element instanceof HTMLVideoElement) this.context.createMediaElementSource(element).connect(this.filmGain)
-    this.filmGain.connect(this.context.destination)
-    this.cueGain.connect(this.context.destination)
+    this.filmGain.connect(this.whole)
+    this.cueGain.connect(this.whole)
+    this.bedGain.channelCountMode = 'explicit'
+    this.bedGain.connect(this.whole)
+    this.whole.connect(this.context.destination)
+    void this.limit()
     const again = (): void => this.reset()
     for (const name of ['seeking', 'pause', 'ratechange', 'waiting', 'ended'])
       film.addEventListener(name, again, { signal: this.halt.signal })
@@ -61,6 +84,8 @@ export class CuePlayer {
   /** What is heard from now on, in place of what was laid. */
   change(heard: Heard): void {
     this.heard = heard
+    // Where the mix has one channel, its music has one, too.
+    this.bedGain.channelCount = heard.channels
     this.cueGain.gain.value = heard.gains.cues * heard.gains.whole
     this.reset()
   }
@@ -87,6 +112,20 @@ export class CuePlayer {
     this.lay()
   }
 
+  /** Without its limiter all is heard, and clips where the render is held down. */
+  private async limit(): Promise<void> {
+    try {
+      await this.context.audioWorklet.addModule(LIMITER.address)
+      const limiter = new AudioWorkletNode(this.context, LIMITER.name, {
+        ...{ outputChannelCount: [2], channelCount: 2, channelCountMode: 'explicit' },
+      })
+      this.whole.disconnect()
+      this.whole.connect(limiter).connect(this.context.destination)
+    } catch (error) {
+      if (!this.halt.signal.aborted) console.warn('No limiter:', error)
+    }
+  }
+
   private lay(): void {
     if (!this.tie || !this.player.runs) return
     const { mediaS, audioS, rate } = this.tie
@@ -106,10 +145,45 @@ export class CuePlayer {
       }
       this.scheduled.push(source)
     }
+    this.layBed(untilS, atAudioS)
     const walk = new GainWalk(this.heard.ducking)
     for (let outS = this.laidUntilS; outS < untilS && this.heard.ducking.length; outS += GAIN_STEP_S)
       this.filmGain.gain.linearRampToValueAtTime(this.filmGainAt(walk, outS), atAudioS(outS))
     this.laidUntilS = Math.max(this.laidUntilS, untilS)
+  }
+
+  /** Pieces of music that begin by then, or are under way; and how they give way. */
+  private layBed(untilS: number, atAudioS: (outS: number) => number): void {
+    const { parts, ducking, evenedBy, bufferOf } = this.heard.bed
+    if (!parts.length || !this.tie) return
+    for (const part of parts) {
+      const beginS = part.outMs / 1000,
+        endS = beginS + part.lengthMs / 1000
+      const isNew = beginS >= this.laidUntilS && beginS < untilS
+      const runs = this.bedPart !== part && beginS < this.laidUntilS && this.laidUntilS < endS
+      if (!isNew && !runs) continue
+      const buffer = bufferOf(part.piece, this.context, () => this.reset())
+      if (!buffer) continue
+      this.bedPart = part
+      const fromS = Math.max(beginS, this.laidUntilS)
+      const source = this.context.createBufferSource()
+      source.buffer = buffer
+      source.playbackRate.value = this.tie.rate
+      const evened = this.context.createGain()
+      evened.gain.value = evenedBy[part.piece] ?? 1
+      source.connect(evened).connect(this.bedGain)
+      source.start(atAudioS(fromS), fromS - beginS)
+      source.stop(atAudioS(endS))
+      this.scheduled.push(source)
+    }
+    const walk = new GainWalk(ducking)
+    for (let outS = this.laidUntilS; outS < untilS; outS += GAIN_STEP_S)
+      this.bedGain.gain.linearRampToValueAtTime(this.bedGainAt(walk, outS), atAudioS(outS))
+  }
+
+  private bedGainAt(walk: GainWalk, outS: number): number {
+    const { gains, bed } = this.heard
+    return gains.music * gains.whole * fadeAt(bed.parts, outS * 1000) * walk.gainAt(outS * 1000)
   }
 
   private filmGainAt(walk: GainWalk, outS: number): number {
@@ -121,7 +195,14 @@ export class CuePlayer {
     this.scheduled = []
     this.tie = null
     this.slips = 0
-    const now = this.filmGainAt(new GainWalk(this.heard.ducking), this.player.nowMs / 1000)
+    this.bedPart = null
+    const outS = this.player.nowMs / 1000
+    this.bedGain.gain.cancelScheduledValues(this.context.currentTime)
+    this.bedGain.gain.setValueAtTime(
+      this.bedGainAt(new GainWalk(this.heard.bed.ducking), outS),
+      this.context.currentTime,
+    )
+    const now = this.filmGainAt(new GainWalk(this.heard.ducking), outS)
     this.filmGain.gain.cancelScheduledValues(this.context.currentTime)
     this.filmGain.gain.setValueAtTime(now, this.context.currentTime)
   }

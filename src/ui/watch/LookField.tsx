@@ -1,30 +1,37 @@
 // How viewers are shown what they read: the looks beside each other, what of it is shown, and from where it can be
 // read.
 'use client'
-import { Shirt } from 'lucide-react'
+import { Shirt, Trash2 } from 'lucide-react'
 import { RadioGroup } from 'radix-ui'
-import { useCallback, useRef, useState, type ReactNode } from 'react'
+import { useCallback, useEffect, useRef, useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
-import { legibility, SCREENS, WANTED, type Screen } from '@/core/look/distance'
-import { drawOverlay, type Frame } from '@/core/look/drawOverlay'
-import { LOOK_NAMES, lookFileSchema, SHOWN, type LookName, type LookWish } from '@/core/look/looks/family'
-import type { Sizes } from '@/core/look/looks/part'
+import {
+  LOOK_NAMES,
+  lookFileSchema,
+  SHOWN,
+  type LookName,
+  type LookWish,
+  type NamedLook,
+} from '@/core/look/looks/family'
 import type { OverlayState } from '@/core/look/overlay'
+import { framingTexts } from '@/core/words/en/framing'
 import { lookTexts as words } from '@/core/words/en/looks'
-import { Button } from '../parts/Button'
+import { call } from '../api'
+import { Button, IconButton } from '../parts/Button'
 import { CheckField } from '../parts/CheckField'
 import { ChoiceField } from '../parts/fields'
 import { FileInput } from '../parts/FileInput'
 import { Sheet } from '../parts/Sheet'
-import { useCanvas } from '../parts/useCanvas'
+import { Seen, Taste } from './Seen'
+import type { FilmedPicture, WatchedFraming } from './useFraming'
 
 const SIZES = { '0.8': '0.8 x', '1': '1 x', '1.2': '1.2 x', '1.4': '1.4 x', '1.7': '1.7 x' } as const
 
 interface Props {
   wish: LookWish
   onChange: (part: Partial<LookWish>) => void
-  /** Of the video. */
-  size: Frame
+  /** What part of the picture is shown. */
+  framing: WatchedFraming
   /** What is drawn for a taste; null where nothing ever stands on the picture. */
   tasteNow: () => OverlayState | null
 }
@@ -32,19 +39,30 @@ interface Props {
 /** The button that opens the looks. */
 export function LookField({ tasteNow, ...props }: Props): ReactNode {
   const [taste, setTaste] = useState<OverlayState | null>(null)
+  const [under, setUnder] = useState<FilmedPicture | null>(null)
+  const open = (): void => {
+    setTaste(tasteNow())
+    setUnder(props.framing.pictureNow())
+  }
   return (
     <>
-      <Button icon={<Shirt size={18} />} onClick={() => setTaste(tasteNow())}>
+      <Button icon={<Shirt size={18} />} onClick={open}>
         {`${words.open}: ${words.names[props.wish.look]}`}
       </Button>
       <Sheet open={taste !== null} onOpenChange={() => setTaste(null)} title={words.heading} hint={words.hint} wide>
-        {taste && <Looks {...props} taste={taste} />}
+        {taste && <Looks {...props} taste={taste} under={under} />}
       </Sheet>
     </>
   )
 }
 
-function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { taste: OverlayState }): ReactNode {
+function Looks({
+  wish,
+  onChange,
+  framing,
+  taste,
+  under,
+}: Omit<Props, 'tasteNow'> & { taste: OverlayState; under: FilmedPicture | null }): ReactNode {
   return (
     <>
       <RadioGroup.Root
@@ -59,7 +77,9 @@ function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { tast
             value={look}
             className="group flex flex-col items-stretch justify-start border-2 border-rule p-2 text-left hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-pale"
           >
-            <Taste wish={{ ...wish, look }} size={size} state={taste} />
+            <span className="flex h-[190px] items-center justify-center bg-bar">
+              <Taste wish={{ ...wish, look }} size={framing.size} state={taste} under={under} />
+            </span>
             <span className="mt-1.5 flex items-baseline gap-3">
               <span className="size-3.5 shrink-0 self-center rounded-full border-2 border-ink group-data-[state=checked]:bg-ink" />
               <span className="font-display text-2xl">{words.names[look]}</span>
@@ -68,7 +88,26 @@ function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { tast
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
+      <Dressing wish={wish} onChange={onChange} framing={framing} />
+      <Seen wish={wish} size={framing.size} state={taste} under={under} />
+      <Named wish={wish} onChange={onChange} />
+      <Files wish={wish} onChange={onChange} />
+    </>
+  )
+}
+
+/** Tones, size, what is kept free and what is shown: of any look. */
+function Dressing({ wish, onChange, framing }: Pick<Props, 'wish' | 'onChange' | 'framing'>): ReactNode {
+  return (
+    <>
       <div className="mt-5 flex flex-wrap gap-x-8 gap-y-3">
+        <ChoiceField
+          label={framingTexts.shape}
+          showLabel
+          value={framing.framing.shape}
+          options={framingTexts.shapes}
+          onChange={framing.shape}
+        />
         <ChoiceField
           label={words.tone}
           showLabel
@@ -108,80 +147,73 @@ function Looks({ wish, onChange, size, taste }: Omit<Props, 'tasteNow'> & { tast
           />
         ))}
       </div>
-      <Distances wish={wish} size={size} />
-      <Files wish={wish} onChange={onChange} />
     </>
   )
 }
 
-/** A look over a picture that is bright on one side and dark on the other. */
-function Taste({ wish, size, state }: { wish: LookWish; size: Frame; state: OverlayState }): ReactNode {
-  const draw = useCallback(
-    (pen: CanvasRenderingContext2D, width: number, height: number) => {
-      const light = pen.createLinearGradient(0, 0, width, height)
-      light.addColorStop(0, '#d8d2c2')
-      light.addColorStop(1, '#2a3136')
-      pen.fillStyle = light
-      pen.fillRect(0, 0, width, height)
-      drawOverlay(pen, state, { width, height }, wish)
-    },
-    [wish, state],
+/** Looks that were given a name, for every workout. */
+function Named({ wish, onChange }: Pick<Props, 'wish' | 'onChange'>): ReactNode {
+  const [looks, setLooks] = useState<NamedLook[]>([])
+  const [name, setName] = useState('')
+  const ask = useCallback(
+    (method: 'GET' | 'PUT' | 'DELETE', query = '', body?: NamedLook): Promise<void> =>
+      call<{ looks: NamedLook[] }>(method, `/api/looks${query}`, body)
+        .then((answer) => setLooks(answer.looks))
+        .catch((error: Error) => void toast.error(error.message)),
+    [],
   )
-  const canvas = useCanvas(draw)
+  useEffect(() => void ask('GET'), [ask])
+  const keep = (): void => {
+    const wanted = name.trim()
+    if (wanted)
+      void ask('PUT', '', { name: wanted, look: wish }).then(() => {
+        setName('')
+        toast(words.keptAs(wanted))
+      })
+  }
   return (
-    <span className="flex h-[190px] items-center justify-center bg-bar">
-      <canvas
-        ref={canvas}
-        className="block max-h-full max-w-full"
-        style={{
-          aspectRatio: `${size.width} / ${size.height}`,
-          ...(size.width >= size.height ? { width: '100%' } : { height: '100%' }),
+    <section className="mt-5">
+      <h3 className="text-xl">{words.named}</h3>
+      <ul className="mt-1 flex flex-wrap gap-2">
+        {looks.map((one) => (
+          <li key={one.name} className="flex items-center border-2 border-rule">
+            <button
+              className="min-h-10 max-w-[280px] truncate px-3 text-left font-bold hover:bg-pale"
+              aria-label={words.use(one.name)}
+              onClick={() => onChange(one.look)}
+            >
+              {one.name}
+            </button>
+            <IconButton
+              label={words.forget(one.name)}
+              onClick={() => void ask('DELETE', `?${new URLSearchParams({ name: one.name }).toString()}`)}
+            >
+              <Trash2 size={17} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-2 flex items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          keep()
         }}
-      />
-    </span>
-  )
-}
-
-const KINDS = Object.keys(WANTED) as (keyof Sizes)[]
-
-function Distances({ wish, size }: Pick<Props, 'wish' | 'size'>): ReactNode {
-  return (
-    <table className="mt-5 w-full border-collapse text-left">
-      <caption className="pb-2 text-left text-sm text-quiet">{words.readableHint}</caption>
-      <thead>
-        <tr className="border-b-2 border-ink">
-          <th scope="col" className="py-1.5 pr-3">
-            {words.readable}
-          </th>
-          {KINDS.map((kind) => (
-            <th key={kind} scope="col" className="py-1.5 pr-3 text-right">
-              {words.kinds[kind]}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {(Object.keys(SCREENS) as Screen[]).map((screen) => {
-          const seen = legibility(wish, size, screen)
-          return (
-            <tr key={screen} className="border-b border-rule">
-              <th scope="row" className="py-1 pr-3 font-normal">
-                {words.screens[screen]}
-              </th>
-              {KINDS.map((kind) => (
-                <td
-                  key={kind}
-                  className={`py-1 pr-3 text-right tabular-nums ${seen[kind].isEnough ? '' : 'font-bold text-signal'}`}
-                >
-                  {words.minutes(seen[kind].minutes)}
-                  {seen[kind].isEnough ? '' : ' !'}
-                </td>
-              ))}
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+      >
+        <label className="flex flex-1 flex-col text-sm text-quiet">
+          {words.name}
+          <input
+            className="min-h-11 border-b-2 border-ink bg-transparent text-base text-ink"
+            value={name}
+            maxLength={80}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <Button type="submit" disabled={!name.trim()}>
+          {words.keep}
+        </Button>
+      </form>
+    </section>
   )
 }
 

@@ -18,6 +18,7 @@ import { ChoiceField } from '../parts/fields'
 import { Level } from '../parts/Level'
 import { Sheet } from '../parts/Sheet'
 import { CueList } from './CueList'
+import { MusicField } from './MusicField'
 import { RecordLines } from './RecordLines'
 import type { WatchedSound } from './useSound'
 
@@ -95,6 +96,7 @@ function Sounds({ wishes, onChange, mix, onMix, sound, shown, onGo }: Props): Re
         ))}
         <CheckField label={words.hushPips} on={wishes.hushPips} onChange={(hushPips) => onChange({ hushPips })} />
       </div>
+      <MusicField mix={mix} onMix={onMix} />
       {wishes.voice === 'own' && <RecordLines sound={sound} />}
       <CueList wishes={wishes} onChange={onChange} sheet={sound.sheet} shown={shown} onGo={onGo} />
     </>

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } 
 import type { FitChoice } from '@/core/cut/choices'
 import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
 import type { CutWishes, Fit } from '@/core/cut/fit'
+import type { Framing } from '@/core/cut/framing'
 import type { Frame } from '@/core/look/drawOverlay'
 import type { LookWish } from '@/core/look/looks/family'
 import { OVERLAY } from '@/core/look/palette'
@@ -29,6 +30,7 @@ import { filmFiles, ReelVideo, type FilmFile } from '../parts/ReelVideo'
 import { useSteps, type VideoClock } from '../parts/useVideoClock'
 import { CameraField, useCameras, type NamedCamera } from './CameraField'
 import { CutSheet } from './CutSheet'
+import { FramingBar } from './FramingBar'
 import { LookField } from './LookField'
 import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
@@ -36,6 +38,7 @@ import { ProofPanel } from './ProofPanel'
 import { SoundField } from './SoundField'
 import { useCut } from './useCut'
 import { useKept } from '../parts/useKept'
+import { useAim, useFraming } from './useFraming'
 import { useOverlay } from './useOverlay'
 import { usePlayer } from './usePlayer'
 import { PLAY_MODES, usePlayMode, type PlayMode } from './usePlayMode'
@@ -53,6 +56,7 @@ interface Props {
   mix: Mix
   cues: CueWishes
   look: LookWish
+  framing: Framing
   proof: Proof
   wishes: CutWishes
   planned: Planned
@@ -109,10 +113,14 @@ function usePlayed({ id, viewing, film, files, ...kept }: PlayerProps) {
     () => ({ coach: film.coach, timer: film.timer, moves: viewing.moves }),
     [film.coach, film.timer, viewing.moves],
   )
-  const sound = useSound({ workoutId: id, cut, shown, wishes: cues, mix, ask, hasFilm: files.length > 0 })
+  const channels = film.reel.files[0]?.facts?.audioChannels === 1 || !files.length ? 1 : 2
+  const sound = useSound({ workoutId: id, cut, shown, wishes: cues, mix, ask, hasFilm: files.length > 0, channels })
   const player = usePlayer({ film: picture, cut, heard: sound.heard, rate: Number(rate) })
   const { clock } = player
-  const { canvas, stateNow, changes: overlay } = useOverlay({ clock, shown, viewing, size, look })
+  const framed = useFraming({
+    ...{ workoutId: id, kept: kept.framing, clock, cut, files, filmed: size, film: picture },
+  })
+  const { canvas, stateNow, changes: overlay } = useOverlay({ clock, shown, viewing, size: framed.size, look })
   const proofing = useProof({
     ...{ workoutId: id, kept: kept.proof, cut, shown, overlay, cues: sound.sheet.cues },
     ...{ rate: film.rate, marks: film.marks, clock },
@@ -121,18 +129,19 @@ function usePlayed({ id, viewing, film, files, ...kept }: PlayerProps) {
   const camera = useCameras({ clock, cut: plainCut, cameras, wishes, onChange: changeCut })
   const treatments = useTreatments({ clock, cut, shown, files, wishes, onChange: changeCut })
   return {
-    ...{ picture, rate, setRate, mix, changeMix, look, changeLook, cues, changeCues, wishes, changeCut, sound },
+    ...{ picture, rate, setRate, mix, changeMix, look, changeLook, cues, changeCues, wishes, changeCut, sound, framed },
     ...{ ...player, canvas, stateNow, proofing, playMode, camera, treatments },
   }
 }
 
 function Player(props: PlayerProps): ReactNode {
   const { id, film, files } = props
-  const { cut, shown, isTied, size, reel } = film
+  const { cut, shown, isTied, reel } = film
   const [proofs, setProofs] = useState(false)
   const stage = useRef<HTMLDivElement>(null)
   const played = usePlayed(props)
-  const { picture, canvas, clock, playing, toggle, seek, playMode, proofing } = played
+  const { picture, canvas, clock, playing, toggle, seek, playMode, proofing, framed } = played
+  useAim(stage, clock, framed.dress)
   const showAround = (outMs: Ms): void => {
     seek(Math.max(0, outMs - AROUND_MS))
     if (!playing) toggle()
@@ -149,9 +158,15 @@ function Player(props: PlayerProps): ReactNode {
       {!isTied && <NotTied id={id} />}
       {files.length === 0 && <p className="bg-pale px-6 py-2">{proofTexts.companion}</p>}
       <div className="flex min-h-0 flex-1 max-lg:flex-col">
-        <Stage {...{ stage, picture, canvas, files, size, clock, cut }} main={reel.files.length} onPress={toggle} />
+        <Stage
+          {...{ stage, picture, canvas, files, clock, cut }}
+          size={framed.size}
+          main={reel.files.length}
+          onPress={toggle}
+        />
         {proofs && <ProofPanel proofing={proofing} shown={shown} clock={clock} onGo={showAround} />}
       </div>
+      {framed.isPart && files.length > 0 && <FramingBar framing={framed} clock={clock} onGo={seek} />}
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />
       <Controls
         {...props}
@@ -173,8 +188,8 @@ type ControlsProps = PlayerProps &
   ReturnType<typeof usePlayed> & { proofs: boolean; onProofs: (open: boolean) => void; onFull: () => void }
 
 function Controls({ film, viewing, planned, proofs, onProofs, onFull, ...played }: ControlsProps): ReactNode {
-  const { cut, shown, choices, size, reel } = film
-  const { clock, playing, toggle, seek, wishes, playMode, proofing } = played
+  const { cut, shown, choices, reel } = film
+  const { clock, playing, toggle, seek, wishes, playMode, proofing, framed } = played
   const [cutting, setCutting] = useState(false)
   const segments = useMemo(() => shown.map(({ segment }) => segment), [shown])
   const goTo = (key: string): void =>
@@ -194,8 +209,8 @@ function Controls({ film, viewing, planned, proofs, onProofs, onFull, ...played 
       <LookField
         wish={played.look}
         onChange={played.changeLook}
-        size={size}
-        tasteNow={() => played.stateNow() ?? firstWork(shown, viewing)}
+        framing={framed}
+        tasteNow={() => tasteOf(played.stateNow()) ?? firstWork(shown, viewing)}
       />
       <SoundField
         {...{ wishes: played.cues, onChange: played.changeCues, mix: played.mix, onMix: played.changeMix }}
@@ -250,6 +265,9 @@ function NotTied({ id }: { id: string }): ReactNode {
     </p>
   )
 }
+
+/** A card is the same in every look, so it says nothing of one. */
+const tasteOf = (state: OverlayState | null): OverlayState | null => (state?.card ? null : state)
 
 /** What is drawn for a taste where nothing stands on the picture: the first work, once it has begun. */
 function firstWork(shown: readonly ShownSegment[], viewing: Viewing): OverlayState | null {

@@ -7,7 +7,8 @@ import type { Cue, CueSheet } from '@/core/cue/cue'
 import { cueSheet, linesIn, type CueAsk } from '@/core/cue/cues'
 import type { CueWishes } from '@/core/cue/wishes'
 import type { Cut, ShownSegment } from '@/core/cut/cut'
-import { duckedSteps, duckingFor, gainsFor, MIX_RATE, type Mix } from '@/core/sound/mix'
+import { duckedSteps, duckingFor, gainsFor, MIX_RATE, type GainPoint, type Mix } from '@/core/sound/mix'
+import { evenedBy, saidIn } from '@/core/sound/music'
 import { unpackSteps } from '@/core/sound/steps'
 import type { Steps } from '@/core/sound/loudness'
 import { cueSteps } from '@/core/sound/track'
@@ -15,6 +16,7 @@ import type { Ms } from '@/core/units'
 import { call } from '../api'
 import type { Heard } from './CuePlayer'
 import { SoundShelf } from './SoundShelf'
+import { MusicShelf, useMusic, type WatchedMusic } from './useMusic'
 
 interface Props {
   workoutId: string
@@ -26,6 +28,8 @@ interface Props {
   ask: Pick<CueAsk, 'coach' | 'timer' | 'moves'>
   /** Whether there is footage, whose loudness is to be had. */
   hasFilm: boolean
+  /** Of the mix. */
+  channels: 1 | 2
 }
 
 export interface WatchedSound {
@@ -38,10 +42,11 @@ export interface WatchedSound {
   recorded: (line: string) => void
 }
 
-export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: Props): WatchedSound {
+export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm, channels }: Props): WatchedSound {
   const lines = useMemo(() => linesIn(shown, { ...ask, wishes }), [shown, ask, wishes])
   const { lengths, refresh, asked } = useLengths(wishes.voice, lines)
-  const film = useFilmSteps(workoutId, cut, hasFilm)
+  const told = useFilmSteps(workoutId, cut, hasFilm)
+  const film = told ?? null
   const sheet = useMemo(
     () => cueSheet(shown, { ...ask, wishes, lineMs: lengths, recorded: new Set(lengths.keys()) }),
     [shown, ask, wishes, lengths],
@@ -51,6 +56,8 @@ export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: P
     return [...new Set(all)]
   }, [shown, ask, wishes, lengths])
   const [shelf] = useState(() => new SoundShelf())
+  const [musicShelf] = useState(() => new MusicShelf())
+  const music = useMusic(mix.music.pieces, { shown, outMs: cut.outMs, channels })
   const arrived = useArrived(shelf, sheet.cues, wishes, asked)
   const heard = useMemo((): Heard => {
     const said = sheet.cues.filter(({ line }) => line !== null)
@@ -58,10 +65,15 @@ export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: P
     // Lines that have come since change how loud the whole is.
     void arrived
     const cues = cueSteps(sheet.cues, (cue) => shelf.samplesOf(cue, wishes), cut.outMs, MIX_RATE)
-    const gains = gainsFor({ film, cues, ducked: duckedSteps(ducking, cut.outMs) }, mix)
+    const bedDucking = duckingFor(saidIn(mix.cuesOn ? said : [], ask.coach ?? []), mix.duckDb)
+    const under = { ducked: duckedSteps(ducking, cut.outMs), bedDucked: duckedSteps(bedDucking, cut.outMs) }
+    // Until it is told how loud the footage is, nothing is raised.
+    const target = told === undefined ? 'asIs' : mix.target
+    const gains = gainsFor({ film, cues, channels, bed: music.bed, ...under }, { ...mix, target })
+    const bed = bedHeard(music, bedDucking, musicShelf)
     const soundOf: Heard['soundOf'] = (cue, context) => shelf.bufferOf(cue, wishes, context)
-    return { cues: sheet.cues, gains, ducking, soundOf }
-  }, [sheet, shelf, arrived, wishes, film, cut, mix])
+    return { cues: sheet.cues, channels, gains, ducking, bed, soundOf }
+  }, [sheet, shelf, musicShelf, arrived, wishes, film, told, cut, mix, music, channels, ask.coach])
   const recorded = useCallback(
     (line: string) => {
       shelf.forget(line)
@@ -71,6 +83,16 @@ export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm }: P
   )
   return { sheet, heard, lines: needed, lengths, recorded }
 }
+
+const bedHeard = (music: WatchedMusic, ducking: readonly GainPoint[], shelf: MusicShelf): Heard['bed'] => ({
+  parts: music.parts,
+  ducking,
+  evenedBy: music.steps.map(evenedBy),
+  bufferOf: (piece, context, onCome) => {
+    const hash = music.pieces[piece]?.hash
+    return hash === undefined ? null : shelf.bufferOf(hash, context, onCome)
+  },
+})
 
 /** How long lines last, as the server says them. */
 function useLengths(
@@ -98,9 +120,12 @@ function useLengths(
 const NO_LENGTHS: ReadonlyMap<string, Ms> = new Map()
 const NOTHING_KNOWN = { voice: 'none', lengths: NO_LENGTHS }
 
-/** The loudness of the footage through the cut; asked for anew where the cut is another. */
-function useFilmSteps(workoutId: string, cut: Cut, hasFilm: boolean): Steps | null {
-  const [film, setFilm] = useState<Steps | null>(null)
+/**
+ * The loudness of the footage through the cut, asked for anew where the cut is another: null where it is silent,
+ * undefined until it is told.
+ */
+function useFilmSteps(workoutId: string, cut: Cut, hasFilm: boolean): Steps | null | undefined {
+  const [film, setFilm] = useState<Steps | null | undefined>(hasFilm ? undefined : null)
   useEffect(() => {
     if (!hasFilm) return
     const halt = new AbortController()

@@ -3,16 +3,15 @@
 'use client'
 import { useCallback, useState } from 'react'
 import { toast } from 'sonner'
-import { toSource, type Cut, type ShownSegment } from '@/core/cut/cut'
+import type { Cut, ShownSegment } from '@/core/cut/cut'
 import type { CutWishes } from '@/core/cut/fit'
 import type { Treatment } from '@/core/cut/treated'
-import { filesInRow } from '@/core/filesInRow'
 import { formatInstant } from '@/core/time/clock'
-import type { Ms } from '@/core/units'
 import { cutTexts as words } from '@/core/words/en/cuts'
 import { nameOf } from '@/core/words/en/names'
 import type { FilmFile } from '../parts/ReelVideo'
 import type { VideoClock } from '../parts/useVideoClock'
+import { placeAt, type Place } from './placeAt'
 
 interface Props {
   clock: VideoClock
@@ -28,11 +27,6 @@ export interface Treatments {
   treat: (as: Treatment | null) => void
   /** Begins a dead stretch at the picture that is seen, or ends the one that was begun there and cuts it out. */
   mark: () => void
-}
-
-interface Place {
-  footage: string
-  ms: Ms
 }
 
 export function useTreatments({ clock, cut, shown, files, wishes, onChange }: Props): Treatments {
@@ -65,13 +59,4 @@ export function useTreatments({ clock, cut, shown, files, wishes, onChange }: Pr
     toast(words.deadTo(formatInstant(fromMs), formatInstant(toMs)))
   }, [clock, cut, files, begun, wishes.dead, onChange])
   return { treat, mark }
-}
-
-/** Which picture of which file is seen; null where a card is. */
-function placeAt(cut: Cut, outMs: Ms, files: readonly FilmFile[]): Place | null {
-  const seen = toSource(cut, outMs)
-  if (!seen || seen.source === 'card') return null
-  const { footage, footageMs } = filesInRow(files.map(({ durationMs }) => durationMs)).placeOf(seen.ms)
-  const file = files[footage]
-  return file ? { footage: file.id, ms: Math.round(footageMs) } : null
 }

@@ -34,6 +34,9 @@ export const lookSchema = z.object({
 })
 type Shows = Record<(typeof SHOWN)[number], z.ZodDefault<z.ZodBoolean>>
 export type LookWish = z.infer<typeof lookSchema>
+/** A look that was given a name, for every workout. */
+export const namedLookSchema = z.object({ name: z.string().trim().min(1).max(80), look: lookSchema })
+export type NamedLook = z.infer<typeof namedLookSchema>
 /** A look as a file. */
 export const lookFileSchema = z
   .object({ jivetLook: z.literal(1), ...lookSchema.shape })

@@ -1,6 +1,7 @@
 // What is said of looks.
 import type { LookName } from '../../look/looks/family'
 import type { Screen } from '../../look/distance'
+import type { Vision } from '../../look/vision'
 import type { Sizes } from '../../look/looks/part'
 
 export const lookTexts = {
@@ -43,9 +44,24 @@ export const lookTexts = {
     television: 'Television, 3.5 m',
   } satisfies Record<Screen, string>,
   kinds: { count: 'count', label: 'move', next: 'next', lines: 'lines' } satisfies Record<keyof Sizes, string>,
+  seen: 'As viewers see it',
+  seeing: 'Seen by',
+  visions: {
+    all: 'eyes that see all colours',
+    protan: 'eyes without red (protan)',
+    deutan: 'eyes without green (deutan)',
+    tritan: 'eyes without blue (tritan)',
+  } satisfies Record<Vision | 'all', string>,
+  seenHint: 'As large as each screen is to who stands before it, if you sit about 55 cm from yours.',
   readable: 'Can be read from',
   readableHint: 'Height of the smallest letters in minutes of arc. Wanted: 40 for the count, 20 for the rest.',
   minutes: (minutes: number) => `${Math.round(minutes)}'`,
+  named: 'Looks with a name',
+  name: 'Name of this look',
+  keep: 'Keep it',
+  use: (name: string) => `Use ${name}`,
+  forget: (name: string) => `Forget ${name}`,
+  keptAs: (name: string) => `Kept as ${name}, for every workout.`,
   save: 'Save the look',
   load: 'Open a look',
   loaded: 'The look is used here now.',

@@ -188,6 +188,7 @@ export const texts = {
       footage: 'It was made from other footage.',
       cut: 'The cut was changed since.',
       look: 'The look was changed since.',
+      framing: 'What part of the picture is shown was changed since.',
       sound: 'What is heard was changed since.',
     },
     renderAgain: 'Render again to show what is planned and tied now.',

@@ -22,11 +22,11 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
   const [{ reel: shownReel }, reel] = await Promise.all([progressOf(workout.id), reelOf(workout.id)])
   const { expansion } = tryExpand(workout.score)
   const segments = expansion?.segments ?? []
-  const { count, countOf, moves, caution } = workout.score
-  const viewing = { count, countOf, moves, caution }
-  const { mix, cues, look, proof, cut: wishes } = workout
+  const { count, countOf, moves, caution, series } = workout.score
+  const viewing = { count, countOf, moves, caution, series }
+  const { mix, cues, look, framing, proof, cut: wishes } = workout
   const planned = { totalMs: expansion?.totalMs ?? 0, estimated: expansion?.estimated ?? false }
-  const shared = { id: workout.id, mix, cues, look, proof, wishes, planned }
+  const shared = { id: workout.id, mix, cues, look, framing, proof, wishes, planned }
   const facts = reel.files[0]?.facts
   if (!facts) {
     const { cut, shown } = companionOf(segments)
