@@ -113,6 +113,15 @@ describe.each(LOOK_NAMES)('%s', (look) => {
       )
   })
 
+  it.each(FRAMES)(
+    'covers the footage wherever something is written, so that its contrast is the same in every frame, %s',
+    (_, frame) => {
+      for (const tone of TONE_NAMES)
+        for (const state of STATES.filter((_, number) => number % 40 === 0))
+          expect(throughSeen(picture(state, { ...wishOf(look), tone }, frame), frame)).toBe(0)
+    },
+  )
+
   it('leaves out what is not wished', () => {
     const wish = wishOf(look)
     const bare = { ...wish, shows: { counters: false, next: false, lines: false, titles: false, whole: false } }
@@ -150,6 +159,22 @@ describe.each(LOOK_NAMES)('%s', (look) => {
 })
 
 const wishOf = (look: LookName): LookWish => ({ ...USUAL_LOOK, look })
+
+/** How many pixels the footage is seen through, other than along the edge of what is drawn. */
+function throughSeen(pixels: Buffer, { width, height }: Frame): number {
+  const isFree = (x: number, y: number): boolean => pixels[4 * (y * width + x) + 3]! < 8
+  let count = 0
+  for (let y = 2; y < height - 2; y++)
+    for (let x = 2; x < width - 2; x++) {
+      const alpha = pixels[4 * (y * width + x) + 3]!
+      if (alpha < 8 || alpha > 230) continue
+      let isEdge = false
+      for (let down = -2; down <= 2; down++)
+        for (let right = -2; right <= 2; right++) isEdge ||= isFree(x + right, y + down)
+      if (!isEdge) count++
+    }
+  return count
+}
 
 /** How many pixels differ by more than rounding. */
 function unlike(one: Buffer, other: Buffer): number {

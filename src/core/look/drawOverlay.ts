@@ -97,8 +97,8 @@ function drawPart(
 
 /** What is kept free at the left and at the top, in pixels; as much at the right and at the foot. */
 const edgeOf = ({ width, height }: Frame, { edgeFree }: LookWish): { x: number; y: number } => ({
-  x: (width * edgeFree) / 100,
-  y: (height * edgeFree) / 100,
+  x: Math.round((width * edgeFree) / 100),
+  y: Math.round((height * edgeFree) / 100),
 })
 
 /** A hundredth of the picture's shorter side, so that an upright phone gets the same sizes. */
@@ -114,6 +114,7 @@ function penFor(surface: Surface, frame: Frame, wish: LookWish): Pen {
     width: (frame.width - 2 * edge.x) / unit,
     height: height * (1 - wish.footFree / 100),
     tone: TONES[wish.tone],
+    snap: (place) => Math.round(place * unit) / unit,
   }
 }
 

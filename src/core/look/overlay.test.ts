@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cuesFor } from '../cue/cues'
 import { asPlanned } from '../cut/cut'
@@ -23,6 +24,24 @@ describe('the number on the picture', () => {
   it('shows nothing while there is talk', () => {
     const changes = overlayChanges(laneOf('talk Hello: about 10\ncircuit Main: 1 round, 5 on\n  Squat\n'))
     expect([overlayAt(changes, 5000), overlayAt(changes, 11_000)?.label]).toEqual([null, 'Squat'])
+  })
+})
+
+describe('the colours of the picture', () => {
+  it('change no more than three times in any second, whatever is planned', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 2000 }), { minLength: 1, maxLength: 30 }), (lengths) => {
+        const lane = laneOf(
+          `list Main:\n  ${lengths.map((ms, at) => (at % 2 ? `- (${ms / 1000} rest)` : `Squat (${ms / 1000} work)`)).join('; ')}\n`,
+        )
+        const changes = overlayChanges(lane)
+        const turns = changes.filter(({ state }, at) => at > 0 && state?.ground !== changes[at - 1]!.state?.ground)
+        for (const { fromMs } of turns)
+          expect(
+            turns.filter((turn) => turn.fromMs >= fromMs && turn.fromMs < fromMs + 1000).length,
+          ).toBeLessThanOrEqual(3)
+      }),
+    )
   })
 })
 

@@ -54,6 +54,8 @@ const USUAL: Viewing = { count: 'down', countOf: 'filmed', moves: [] }
 const HOLDS_PLAN_MS: Ms = 1500
 /** Where nothing else is wished, no card stands. */
 const NO_CARDS: Cards = { caution: 'none', series: { name: '', next: '' } }
+/** Nothing is read in less; and what changed faster would flash more than three times a second. */
+const LEAST_STAND_MS: Ms = 350
 /** How long the title of a section stands. */
 const TITLE_MS: Ms = 5 * SECOND
 
@@ -74,12 +76,16 @@ export interface OverlayChange {
 export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<Viewing> = {}): OverlayChange[] {
   const changes: OverlayChange[] = []
   const reader = new LaneReader(lane, { ...USUAL, ...viewing })
+  const closeAt = ({ endMs }: ShownSegment, index: number): void => {
+    if (index === lane.length - 1) changes.push({ fromMs: endMs, state: null })
+  }
   lane.forEach((laid, index) => {
-    if (laid.endMs <= laid.startMs) return
+    // What stands before stays.
+    if (laid.endMs - laid.startMs < LEAST_STAND_MS && changes.length) return closeAt(laid, index)
     const isSaid = laid.segment.kind === 'talk' && !laid.segment.moves.length
     if (isSaid && !viewing.namesTalk) changes.push({ fromMs: laid.startMs, state: null })
     else changes.push(...reader.changesOf(laid, index))
-    if (index === lane.length - 1) changes.push({ fromMs: laid.endMs, state: null })
+    closeAt(laid, index)
   })
   const all = cardsOf(lane, { ...NO_CARDS, ...viewing }).reduce(
     (before, card) => withCard(before, card, viewing.count ?? USUAL.count),

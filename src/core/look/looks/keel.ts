@@ -129,10 +129,11 @@ function plateOf(pen: Pen, state: OverlayState): Plate {
 const stripsHigh = ({ strips }: Plate): number => strips.reduce((sum, strip) => sum + stripHigh(strip), 0)
 
 function drawPlate(pen: Pen, state: OverlayState): void {
-  const { surface, width, height, tone } = pen
+  const { surface, width, height, tone, snap } = pen
   const plate = plateOf(pen, state)
+  const top = snap(height - plate.height)
   surface.fillStyle = tone.plate
-  surface.fillRect(0, height - plate.height, width, plate.height)
+  surface.fillRect(0, top, width, height - top)
   surface.textAlign = 'left'
   surface.textBaseline = 'alphabetic'
   for (const { x, rows } of plate.columns) {
@@ -142,15 +143,18 @@ function drawPlate(pen: Pen, state: OverlayState): void {
       draw(x, foot)
     }
   }
-  let top = plate.stripsFoot
+  let stripTop = plate.stripsFoot
   for (const strip of [...plate.strips].reverse()) {
-    top -= stripHigh(strip)
-    drawStrip(pen, strip, { top, edge: EDGE })
+    stripTop -= stripHigh(strip)
+    drawStrip(pen, strip, { top: stripTop, edge: EDGE })
   }
 }
 
-function drawKeel(pen: Pen, state: OverlayState, { x, y, width, height }: Box): void {
-  const { surface, tone } = pen
+function drawKeel(pen: Pen, state: OverlayState, box: Box): void {
+  const { surface, tone, snap } = pen
+  const { x, width } = box
+  const y = snap(box.y),
+    height = snap(box.y + box.height) - y
   const { block, digits } = tone.grounds[state.ground]
   surface.fillStyle = block
   surface.beginPath()

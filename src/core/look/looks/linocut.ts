@@ -135,13 +135,17 @@ function drawPlate(pen: Pen, state: OverlayState): void {
   drawStrips(pen, plate)
 }
 
+const UNDER_BLOCK = 1
+
 function drawStrips({ surface, tone }: Pen, { left, height, strips }: Plate): void {
   let foot = -height
   surface.textAlign = 'left'
   for (const strip of strips) {
     const high = heightOf(strip)
     surface.fillStyle = strip.isCall ? tone.call : tone.strip
-    surface.fillRect(left - MARGIN, foot - high, strip.text.width + 2 * MARGIN, high - 0.5)
+    // It begins below the block, so that nothing is seen between them.
+    const from = Math.max(0, left - MARGIN - UNDER_BLOCK)
+    surface.fillRect(from, foot - high, left + strip.text.width + MARGIN - from, high - 0.5)
     surface.fillStyle = strip.isCall ? tone.callText : tone.stripText
     drawTypeset(surface, STRONG, strip.text, { x: left, y: foot - 2.1 })
     foot -= high

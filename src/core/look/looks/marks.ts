@@ -95,10 +95,15 @@ const STRIP_PADDING = 1.2
 export const stripHigh = ({ text }: Strip): number => text.height + STRIP_PADDING
 
 /** A strip of paper from the picture's left edge on. @param edge before and after its text. */
-export function drawStrip({ surface, tone }: Pen, strip: Strip, { top, edge }: { top: number; edge: number }): void {
+export function drawStrip(
+  { surface, tone, snap }: Pen,
+  strip: Strip,
+  { top, edge }: { top: number; edge: number },
+): void {
   const { text, isCall } = strip
   surface.fillStyle = isCall ? tone.call : tone.strip
-  surface.fillRect(0, top, text.width + 2 * edge, stripHigh(strip))
+  const from = snap(top)
+  surface.fillRect(0, from, text.width + 2 * edge, snap(top + stripHigh(strip)) - from)
   surface.fillStyle = isCall ? tone.callText : tone.stripText
   drawTypeset(surface, STRONG, text, { x: edge, y: top + STRIP_PADDING / 2 + text.height - 0.24 * text.size })
 }

@@ -17,6 +17,8 @@ export interface Pen {
   width: number
   height: number
   tone: Tone
+  /** The nearest border of two pixels: areas that meet there leave no hair of the footage between them. */
+  snap: (place: number) => number
 }
 
 /** What changes together. */

@@ -86,7 +86,7 @@ function drawRibbon(pen: Pen, state: OverlayState): void {
   const ribbon = ribbonOf(pen, state)
   const { label, counters, next, rows, height } = ribbon
   surface.fillStyle = tone.plate
-  surface.fillRect(0, 0, width, height)
+  surface.fillRect(0, 0, width, pen.snap(height))
   surface.textAlign = 'left'
   surface.textBaseline = 'alphabetic'
   surface.fillStyle = tone.text
