@@ -10,6 +10,13 @@ const ENCODERS: Record<string, readonly string[]> = {
   '.mp3': ['-c:a', 'libmp3lame', '-b:a', '192k', '-f', 'mp3'],
 }
 
+export const SOUND_ENDINGS = ['wav', 'flac', 'mp3'] as const
+export type SoundEnding = (typeof SOUND_ENDINGS)[number]
+
+/** How ffmpeg writes a sound file of that ending. */
+export const soundEncoder = (ending: SoundEnding): readonly string[] =>
+  ENCODERS[`.${ending}`] ?? ['-c:a', 'pcm_s16le', '-f', 'wav']
+
 /** @param wave a WAV file. @throws Problem `tool-failed`, `tool-missing` or `disk-full`. */
 export async function encodeSound(wave: Uint8Array, out: string): Promise<void> {
   const encoder = ENCODERS[extname(out).toLowerCase()]

@@ -41,7 +41,11 @@ interface SoundParts {
   facts: FootageFacts
   out: string
   signal: AbortSignal
+  /** How it is written, for ffmpeg. Default: as the sound of a video. */
+  encoder?: readonly string[]
 }
+
+const AS_VIDEO = [...SOUND_ENCODER, '-f', 'mp4']
 
 /** What is heard, decided before a sample is mixed. */
 export interface SoundPlan {
@@ -55,7 +59,7 @@ export interface SoundPlan {
 
 export async function renderSound(
   job: RenderJob,
-  { plan: planned, facts, out, folder, signal }: SoundParts,
+  { plan: planned, facts, out, folder, signal, encoder = AS_VIDEO }: SoundParts,
 ): Promise<void> {
   const channels = channelsOf(facts.audioChannels)
   const plan = await planned
@@ -63,7 +67,7 @@ export async function renderSound(
     'ffmpeg',
     [
       ...[...QUIET, '-f', 'f32le', '-ar', String(MIX_RATE), '-ac', String(channels), '-i', 'pipe:3'],
-      ...[...SOUND_ENCODER, '-f', 'mp4', out],
+      ...[...encoder, `file:${out}`],
     ],
     {
       signal,

@@ -1,5 +1,4 @@
 // Pieces of music that were brought: kept once each, for every workout.
-import { randomUUID } from 'node:crypto'
 import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Problem } from '../core/problem'
@@ -8,7 +7,7 @@ import { clipped } from '../core/text'
 import { makePiece } from '../engine/music'
 import type { PieceFile } from '../engine/renderJob'
 import { sql } from './db'
-import { isStored, keepFile, storedPath, withAttemptFolder } from './store'
+import { isStored, keepFile, storedPath, withRequestFolder } from './store'
 
 /** The newest first. */
 export async function knownMusic(): Promise<MusicPiece[]> {
@@ -22,7 +21,7 @@ export async function knownMusic(): Promise<MusicPiece[]> {
  * @throws Problem `no-music`, `music-too-long`.
  */
 export async function keepMusic(name: string, sound: Uint8Array, signal?: AbortSignal): Promise<MusicPiece> {
-  return withAttemptFolder(randomUUID(), async (folder) => {
+  return withRequestFolder(async (folder) => {
     const raw = join(folder, 'brought')
     await writeFile(raw, sound)
     const made = join(folder, 'piece.flac')

@@ -1,12 +1,11 @@
 // Lines that the coach has recorded. The same line, in whatever workout, is the same recording.
 import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { randomUUID } from 'node:crypto'
 import { Problem } from '../core/problem'
 import type { Ms } from '../core/units'
 import { trimmedLine, waveMs } from '../engine/voices'
 import { sql } from './db'
-import { keepBytes, storedPath, withAttemptFolder } from './store'
+import { keepBytes, storedPath, withRequestFolder } from './store'
 
 /** Lengths of all recordings, by what is said. */
 export async function recordedLines(): Promise<Map<string, Ms>> {
@@ -26,7 +25,7 @@ export async function recordingFiles(): Promise<Map<string, string>> {
  * @throws Problem `nothing-said`.
  */
 export async function keepRecording(line: string, sound: Uint8Array, signal?: AbortSignal): Promise<Ms> {
-  return withAttemptFolder(randomUUID(), async (folder) => {
+  return withRequestFolder(async (folder) => {
     const raw = join(folder, 'recorded')
     await writeFile(raw, sound)
     const wave = await trimmedLine(raw, signal).catch((error: unknown) => {

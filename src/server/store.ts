@@ -35,6 +35,13 @@ export async function withAttemptFolder<T>(attempt: string, work: (folder: strin
   }
 }
 
+/** Folders of requests are called so; they have no claim that says whether somebody still works there. */
+export const REQUEST_FOLDER = 'request-'
+
+/** The same for what is made while somebody waits for the answer. */
+export const withRequestFolder = <T>(work: (folder: string) => Promise<T>): Promise<T> =>
+  withAttemptFolder(`${REQUEST_FOLDER}${randomUUID()}`, work)
+
 export const isThere = (path: string): Promise<boolean> =>
   access(path).then(
     () => true,

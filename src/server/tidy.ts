@@ -1,10 +1,10 @@
 // Sweeps what nobody needs any more: uploads that were given up, scratch that an attempt left behind, and files in the
 // store that no row names. Each only after a stated time.
 import { readdir, rm, stat } from 'node:fs/promises'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import type { Ms } from '../core/units'
 import { sql } from './db'
-import { scratchFolder, storeFolder, uploadsFolder } from './store'
+import { REQUEST_FOLDER, scratchFolder, storeFolder, uploadsFolder } from './store'
 
 const HOUR: Ms = 3_600_000
 /** An upload that nobody went on with. It can be taken up again until then. */
@@ -53,13 +53,11 @@ async function deadScratch(nowMs: Ms): Promise<Swept[]> {
   const claims = await sql()<{ claim: string }[]>`select claim from jobs where claim is not null`
   const alive = new Set(claims.map(({ claim }) => claim))
   const dead = folders
-    .filter((entry) => entry.isDirectory() && !alive.has(entry.name))
+    .filter((entry) => entry.isDirectory() && !entry.name.startsWith(REQUEST_FOLDER) && !alive.has(entry.name))
     .map(({ name }): Swept => ({ what: 'scratch', path: join(scratchFolder(), name), bytes: 0 }))
+  // Single files, and folders of requests.
   const files = await old('scratch', scratchFolder(), nowMs - UNNAMED_KEPT_MS)
-  return [
-    ...dead,
-    ...files.filter(({ path }) => !folders.some((entry) => entry.isDirectory() && path.endsWith(entry.name))),
-  ]
+  return [...dead, ...files.filter(({ path }) => !dead.some((one) => one.path === path) && !alive.has(basename(path)))]
 }
 
 async function givenUpUploads(nowMs: Ms): Promise<Swept[]> {

@@ -16,6 +16,7 @@ import type { Surface } from '../../src/core/look/surface'
 import { readShorthand } from '../../src/core/shorthand/read'
 import { registerFonts } from '../../src/engine/fonts'
 import { OVERLAY } from '../../src/core/look/palette'
+import { probe } from './decode'
 import { sharedDesk, type Desk } from './desk'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 import { similarity } from './similarity'
@@ -109,6 +110,77 @@ it('is handed on as a file, and a file of anything else changes nothing', async 
   await page.getByRole('button', { name: 'Look: Slate' }).waitFor()
 })
 
+it('is kept by a name for every workout, and forgotten', async () => {
+  await looks().click()
+  await page.getByLabel('Name of this look').fill('Across the room')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Use Across the room' }).waitFor()
+  await page.getByRole('radio', { name: /Ribbon/ }).click()
+  const saved = kept()
+  await page.getByRole('button', { name: 'Use Across the room' }).click()
+  await saved
+  expect(await page.getByRole('radio', { name: /Slate/ }).getAttribute('data-state')).toBe('checked')
+  const { looks: named } = (await (await fetch(`${desk.url}/api/looks`)).json()) as { looks: { name: string }[] }
+  expect(named.map(({ name }) => name)).toContain('Across the room')
+  for (const [name, status] of [
+    [' ', 400],
+    ['x'.repeat(81), 400],
+    ['Half \ud800', 400],
+  ] as const) {
+    const answer = await fetch(`${desk.url}/api/looks`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name, look: {} }),
+    })
+    expect(answer.status).toBe(status)
+  }
+  await page.getByRole('button', { name: 'Forget Across the room' }).click()
+  await expect.poll(() => page.getByRole('button', { name: 'Use Across the room' }).count()).toBe(0)
+})
+
+it('is shown as large as each screen is to its viewers, and by eyes that see fewer colours', async () => {
+  const screens = page.getByTestId('screens')
+  const wide = async (screen: string) =>
+    (await screens.getByText(screen).locator('..').locator('canvas').boundingBox())!.width
+  // 1218 mm at 3.5 m beside 116 mm at 2 m.
+  expect((await wide('Television')) / (await wide('Phone'))).toBeCloseTo(1218 / 3500 / (116 / 2000), 0)
+  await page.getByLabel('Seen by').selectOption('deutan')
+  expect(await screens.locator('canvas').first().locator('..').getAttribute('style')).toContain('#seen-deutan')
+  await page.getByLabel('Seen by').selectOption('all')
+  await page.keyboard.press('Escape')
+})
+
+const framings = () => page.waitForResponse((response) => response.url().endsWith('/framing') && response.ok())
+const aimed = () => page.getByTestId('overlay').evaluate((canvas) => getComputedStyle(canvas).getPropertyValue('--aim'))
+it('is of another shape, which looks where its keys say', async () => {
+  await looks().click()
+  const saved = framings()
+  await page.getByLabel('Picture').selectOption('upright')
+  await saved
+  await page.keyboard.press('Escape')
+  // 360 lines were filmed.
+  expect(await page.getByTestId('overlay').evaluate((one: HTMLCanvasElement) => [one.width, one.height])).toEqual([
+    360, 640,
+  ])
+  const slider = page.getByRole('slider', { name: 'The picture looks' })
+  await slider.focus()
+  const keyed = framings()
+  for (let step = 0; step < 20; step++) await slider.press('ArrowRight')
+  const { keys } = (await keyed).request().postDataJSON() as { keys: { at: number }[] }
+  expect(keys).toHaveLength(1)
+  expect(keys[0]!.at).toBeCloseTo(0.7, 5)
+  await expect.poll(aimed).toBe('70.00%')
+  await page.getByText('1 key', { exact: true }).waitFor()
+  const dropped = framings()
+  await page.getByRole('button', { name: 'Take the key here away' }).click()
+  await dropped
+  await expect.poll(aimed).toBe('50.00%')
+  const followed = framings()
+  await page.getByRole('button', { name: 'Follow whoever moves' }).click()
+  await page.getByText(/follows? whoever moves\./).waitFor({ timeout: 60_000 })
+  expect(((await followed).request().postDataJSON() as { keys: unknown[] }).keys.length).toBeGreaterThan(0)
+})
+
 it('is rendered as it is seen, and a video of another look says so', async () => {
   await page.getByRole('link', { name: 'Ship' }).click()
   await page.getByRole('button', { name: 'Render the video' }).click()
@@ -117,9 +189,10 @@ it('is rendered as it is seen, and a video of another look says so', async () =>
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()])
   const video = join(folder, 'out.mp4')
   await download.saveAs(video)
-  // The pale slate covers the left third from top to foot, below the count.
+  expect(probe(video).video).toMatchObject({ width: 360, height: 640 })
+  // Upright, the pale slate covers the foot.
   const rgb = execFileSync('ffmpeg', [
-    ...['-v', 'error', '-ss', '20', '-i', video, '-frames:v', '1', '-vf', 'crop=150:20:20:330'],
+    ...['-v', 'error', '-ss', '20', '-i', video, '-frames:v', '1', '-vf', 'crop=320:12:20:622'],
     ...['-f', 'rawvideo', '-pix_fmt', 'rgb24', 'pipe:1'],
   ])
   const pale = rgb.filter((one) => one > 220).length / rgb.length

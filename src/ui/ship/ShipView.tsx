@@ -9,8 +9,10 @@ import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
+import { SoundAlone } from './SoundAlone'
 import type { Verified } from '@/core/proof/verify'
 import { texts } from '@/core/words/en/screens'
+import { shipTexts } from '@/core/words/en/ship'
 import { faultText, verifiedText } from '@/core/words/en/verify'
 
 const words = texts.ship
@@ -39,6 +41,8 @@ export function ShipView({
   const render = jobs.find((job) => job.kind === 'render')
   const running = render && (render.state === 'queued' || render.state === 'active') ? render : null
   const hasFootage = footage?.state === 'ready'
+  const isCompanion = footage === null && hasScore
+  const mayRender = isCompanion || (hasScore && hasFootage && hasStitches)
   const start = (): void => {
     setProblem(null)
     void call('POST', `/api/workouts/${id}/render`).catch((error: Error) => setProblem(error.message))
@@ -60,15 +64,11 @@ export function ShipView({
           openChanges={openChanges}
         />
         {!running && (
-          <Button
-            weight="main"
-            className="min-h-14 self-start !px-8 text-lg"
-            disabled={!hasScore || !hasFootage || !hasStitches}
-            onClick={start}
-          >
-            {pack ? words.again : words.render}
+          <Button weight="main" className="min-h-14 self-start !px-8 text-lg" disabled={!mayRender} onClick={start}>
+            {renderText(isCompanion, pack !== null)}
           </Button>
         )}
+        {isCompanion && <p className="-mt-3 text-quiet">{shipTexts.companionHint}</p>}
         {running && (
           <ProgressLine
             label={running.state === 'queued' ? words.waiting : words.rendering}
@@ -82,6 +82,7 @@ export function ShipView({
             {stopped}
           </p>
         )}
+        {mayRender && <SoundAlone id={id} />}
         <div className="border-t-2 border-rule pt-4">
           <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
           <p className="text-quiet">{words.cautionText}</p>
@@ -99,6 +100,9 @@ export function ShipView({
     </main>
   )
 }
+
+const renderText = (isCompanion: boolean, isAgain: boolean): string =>
+  isCompanion ? shipTexts.companion : isAgain ? words.again : words.render
 
 /** What became of a render that brought nothing. */
 function whyStopped(render: Progress['jobs'][number] | undefined): string | null {

@@ -9,9 +9,10 @@ import { findWorkout } from '@/server/workouts'
 export const POST = route<{ id: string }>(async (_request, { id }) => {
   const workout = await findWorkout(idFrom(id))
   const footage = await currentFootage(workout.id)
-  if (!footage || footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
-  if (!(await listStitches(workout.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
-  const jobId = await addJob(sql(), { kind: 'render', workoutId: workout.id, footageId: footage.id })
+  // Without footage the plan itself is drawn.
+  if (footage && footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
+  if (footage && !(await listStitches(workout.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
+  const jobId = await addJob(sql(), { kind: 'render', workoutId: workout.id, footageId: footage?.id ?? null })
   if (!jobId) throw new Problem({ code: 'already-rendering' })
   return Response.json({ jobId }, { status: 202 })
 })

@@ -1,0 +1,13 @@
+// What is said in Ship, besides the checks and the video itself.
+export const shipTexts = {
+  companion: 'Render the companion video',
+  companionHint:
+    'There is no footage, so the plan itself is drawn, with its count, its names and its cues: a video to train by.',
+  soundAlone: 'Sound alone',
+  soundAloneHint: 'As it is planned and tied now, to the sample as long as the video. A long one takes some seconds.',
+  stem: 'What',
+  stems: { mix: 'all of it', footage: 'the footage', cues: 'the cues', music: 'the music' },
+  ending: 'As',
+  endings: { wav: 'WAV', flac: 'FLAC', mp3: 'MP3' },
+  download: 'Download',
+} as const
