@@ -19,6 +19,7 @@ import { probeFootage } from '../src/engine/probe'
 import { makePiece } from '../src/engine/music'
 import type { PieceFile } from '../src/engine/renderJob'
 import { renderVideo } from '../src/engine/render'
+import { STEMS, writeStem, type Stem } from '../src/engine/stems'
 import { saidAloud, waveMs, waveSamples } from '../src/engine/voices'
 import { findCue, samplesOf, SAMPLE_RATE } from './e2e/decode'
 
@@ -180,6 +181,46 @@ describe('a rendered mix', () => {
     // Before a piece that is broken off is followed by the next, it is gone.
     const broken = parts.find(({ fades }) => fades)!
     expect(levelAt(samples, 620, broken.outMs + broken.lengthMs - 250)).toBeLessThan(levels[0]! - 12)
+  })
+})
+
+describe('the parts of a mix', () => {
+  it('are each as long as the whole, and together are the whole', async () => {
+    const { segments } = expand(readShorthand('straight Main: 8 on, gap 2\n  Squat\n  Lunge\n').score)
+    const film = at('hum.mp4'),
+      piece = at('hum.flac')
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', 'color=c=gray:s=160x96:r=25:d=18', '-f', 'lavfi', '-i', 'sine=f=250:d=18:r=48000'],
+      ...['-c:v', 'libx264', '-preset', 'ultrafast', '-af', 'volume=0.2', '-c:a', 'aac', film],
+    )
+    ffmpeg(...['-f', 'lavfi', '-i', 'sine=f=620:d=12:r=48000', '-ac', '2', piece])
+    const facts = await probeFootage(film)
+    const { cut, shown } = followed(
+      segments,
+      [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }],
+      facts.durationMs,
+    )
+    // So soft that the limiter has nothing to do.
+    const mix = { ...USUAL_MIX, target: 'asIs' as const, cueLu: -6 }
+    const music = [{ hash: 'b'.repeat(64), name: 'Hum', ms: 12_000, path: piece }]
+    const job = { reel: [{ path: film, facts }], cut, shown, mix, music }
+    const signal = new AbortController().signal
+    const parts = new Map<Stem, Float32Array>()
+    for (const stem of STEMS) {
+      const out = at(`${stem}.flac`)
+      await writeStem({ ...job, out }, { stem, ending: 'flac', folder, signal })
+      parts.set(stem, samplesOf(out))
+    }
+    const [whole, ...others] = STEMS.map((stem) => parts.get(stem)!)
+    const length = Math.round((cut.outMs * SAMPLE_RATE) / 1000)
+    for (const samples of parts.values()) expect(samples.length).toBe(length)
+    for (const samples of others) expect(samples.some((one) => Math.abs(one) > 0.002)).toBe(true)
+    const worst = whole!.reduce(
+      (most, one, at) => Math.max(most, Math.abs(one - others.reduce((sum, part) => sum + part[at]!, 0))),
+      0,
+    )
+    // Three roundings to 16 bits.
+    expect(worst).toBeLessThan(3 / 32_768)
   })
 })
 

@@ -117,30 +117,28 @@ export class BedReader {
       if (part) await this.read(part, block.subarray(done * this.channels, (done + count) * this.channels), done)
       done += count
     }
-    this.fade(block)
     this.at += length
     return block
   }
 
-  /** @param into is filled with the piece as it is, evened; what lies behind its end stays silent. */
-  private async read({ piece, outMs }: BedPart, into: Float32Array, done: Samples): Promise<void> {
-    const file = this.files.get(piece) ?? (await this.decoded(piece))
-    const from = this.at + done - Math.ceil((outMs * MIX_RATE) / 1000)
+  /** @param into is filled with the piece, as loud as it is to be; what lies behind its end stays silent. */
+  private async read(part: BedPart, into: Float32Array, done: Samples): Promise<void> {
+    const { channels, plan } = this
+    const file = this.files.get(part.piece) ?? (await this.decoded(part.piece))
+    const begin = this.at + done
+    const from = begin - Math.ceil((part.outMs * MIX_RATE) / 1000)
     const bytes = Buffer.from(into.buffer, into.byteOffset, into.byteLength)
-    await file.read(bytes, 0, bytes.length, Math.max(0, from) * this.channels * BYTES_A_SAMPLE)
-    const gain = this.plan.pieces[piece]?.gain ?? 1
-    for (let at = 0; at < into.length; at++) into[at] = (into[at] ?? 0) * gain
-  }
-
-  private fade(block: Float32Array): void {
+    await file.read(bytes, 0, bytes.length, Math.max(0, from) * channels * BYTES_A_SAMPLE)
+    const evened = plan.pieces[part.piece]?.gain ?? 1
     let gain = 0
-    for (let at = 0; at < block.length; at++) {
-      const sample = Math.floor(at / this.channels)
-      if (at % (GAIN_EVERY * this.channels) === 0) {
-        const outMs = ((this.at + sample) * 1000) / MIX_RATE
-        gain = fadeAt(this.plan.parts, outMs) * this.walk.gainAt(outMs)
+    for (let sample = 0; sample * channels < into.length; sample++) {
+      if (sample === 0 || (begin + sample) % GAIN_EVERY === 0) {
+        // At the same instants wherever blocks begin, and never before the piece.
+        const steady = Math.floor((begin + sample) / GAIN_EVERY) * GAIN_EVERY
+        const outMs = Math.max(part.outMs, (steady * 1000) / MIX_RATE)
+        gain = evened * fadeAt(plan.parts, outMs) * this.walk.gainAt(outMs)
       }
-      block[at] = (block[at] ?? 0) * gain
+      for (let at = sample * channels; at < (sample + 1) * channels; at++) into[at] = (into[at] ?? 0) * gain
     }
   }
 

@@ -190,7 +190,11 @@ function mixUnder(film: Float32Array, { cues, music, channels, gains, from, walk
   let under = 0
   const bed = gains.music * gains.whole
   for (let sample = 0; sample < cues.length; sample++) {
-    if (sample % GAIN_EVERY === 0) under = gains.film * gains.whole * walk.gainAt(((from + sample) * 1000) / MIX_RATE)
+    // At the same instants wherever blocks begin.
+    if (sample === 0 || (from + sample) % GAIN_EVERY === 0) {
+      const steady = Math.floor((from + sample) / GAIN_EVERY) * GAIN_EVERY
+      under = gains.film * gains.whole * walk.gainAt((steady * 1000) / MIX_RATE)
+    }
     const cue = (cues[sample] ?? 0) * gains.cues * gains.whole
     for (let channel = 0; channel < channels; channel++) {
       const at = sample * channels + channel

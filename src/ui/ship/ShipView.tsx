@@ -52,7 +52,7 @@ export function ShipView({
     <main
       id="content"
       tabIndex={-1}
-      className="mx-auto grid w-full max-w-[1240px] grid-cols-[380px_1fr] gap-10 px-6 py-7"
+      className="mx-auto grid w-full max-w-[1240px] grid-cols-1 gap-10 px-6 py-7 max-sm:px-4 lg:grid-cols-[380px_1fr]"
     >
       <section className="flex flex-col gap-6">
         <h1 className="text-5xl">{texts.way.ship}</h1>
