@@ -169,7 +169,7 @@ const exportCommand: Command = async (files, options) => {
   const name = names.find((one) => one === format)
   if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
   const lane = await laneOf(segments, options)
-  print(EXPORTS[name]({ lane, title: score.title, rate: rateFrom(options.rate) }))
+  print(EXPORTS[name]({ lane, score, title: score.title, rate: rateFrom(options.rate) }))
 }
 
 /** "25" or "30000/1001". */

@@ -321,16 +321,24 @@ export function ensureDemoFilm(home, account = null) {
 }
 
 const buildStamp = () =>
-  sourceStamp('src', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json')
+  sourceStamp('src', 'bin', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json')
 
-/** What runs on a page's audio thread is loaded by its address: one plain file each. */
-function bundleWorklets() {
+const bundle = (from, to, ...options) =>
   execFileSync(join(ROOT, 'node_modules', '.bin', 'esbuild'), [
-    join(ROOT, 'src', 'ui', 'watch', 'limiter.worklet.ts'),
-    ...['--bundle', '--minify', '--format=iife', '--target=es2022', '--log-level=warning'],
-    `--outfile=${join(ROOT, 'public', 'limiter.js')}`,
+    ...[join(ROOT, ...from), `--outfile=${join(ROOT, ...to)}`, '--bundle', '--log-level=warning', ...options],
   ])
-}
+
+/** What runs on a page's audio thread is loaded by its address: one plain file. */
+const bundleLimiter = () =>
+  bundle(
+    ['src', 'ui', 'watch', 'limiter.worklet.ts'],
+    ['public', 'limiter.js'],
+    ...['--minify', '--format=iife', '--target=es2022'],
+  )
+
+/** The headless command, as `bin/jivet` starts it while it is up to date. */
+const bundleCommand = () =>
+  bundle(['bin', 'cli.ts'], ['.next', 'cli', 'cli.mjs'], '--platform=node', '--format=esm', '--packages=external')
 
 /** Builds the application, unless the build of these very sources is there. */
 export function ensureBuild() {
@@ -338,12 +346,13 @@ export function ensureBuild() {
   const wanted = buildStamp()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Building ...')
-  bundleWorklets()
+  bundleLimiter()
   execFileSync(process.execPath, [join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   })
+  bundleCommand()
   writeFileSync(stamp, wanted)
 }
 

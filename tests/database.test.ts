@@ -95,6 +95,7 @@ describe('moves', () => {
       videoBytes: 1,
       captions: '',
       chapters: '',
+      description: '',
       scoreRevision: 1,
       stitchRevision: 1,
       reel: null,

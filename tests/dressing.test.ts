@@ -51,6 +51,7 @@ describe('a video', () => {
       videoBytes: 1,
       captions: '',
       chapters: '',
+      description: '',
       scoreRevision: 1,
       stitchRevision: 1,
       reel: [footageId],

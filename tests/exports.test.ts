@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
+import { emptyScore } from '../src/core/score/score'
 import { expand } from '../src/core/expand/expand'
 import { circuit, score, station, talk } from '../src/core/testing'
 import { frameOf, msAt } from '../src/core/time/timecode'
@@ -104,7 +105,7 @@ it('a list has every interval once, and no mark that Markdown would take for its
 
 it('nothing is nothing in each of them', () => {
   for (const write of Object.values(EXPORTS))
-    expect(typeof write({ lane: [], rate: { num: 30, den: 1 }, title: '' })).toBe('string')
+    expect(typeof write({ lane: [], rate: { num: 30, den: 1 }, title: '', score: emptyScore('') })).toBe('string')
   expect([captionsOf([]), writeSrt([]), chaptersOf([])]).toEqual([[], '', []])
   expect(writeFfmetadata([], 'Empty')).toBe(';FFMETADATA1\ntitle=Empty\n')
   expect(writeAss([], 'Empty')).not.toContain('Dialogue')
@@ -117,7 +118,7 @@ describe.each([
 ] as const)('edit lists at %o', (rate, mark) => {
   const shown = lane.filter(({ startMs, endMs }) => endMs > startMs)
   it('as EDL have an event for each interval, end to end, in timecode that keeps up with the clock', () => {
-    const text = EXPORTS.edl({ lane, title: TITLE, rate })
+    const text = EXPORTS.edl({ lane, title: TITLE, rate, score: emptyScore(TITLE) })
     expect(text).toContain(`FCM: ${mark === ';' ? 'DROP' : 'NON-DROP'} FRAME`)
     const events = text.split('\n').flatMap((line) => {
       const found = /^(\d{3})\s+AX\s+B\s+C\s+(\S+) (\S+) (\S+) (\S+)$/.exec(line)
@@ -135,7 +136,11 @@ describe.each([
     for (const name of NAMES) expect(text).toContain(`* FROM CLIP NAME: ${name}`)
   })
   it('as OpenTimelineIO have a clip for each, as long as it is, and a marker for each section', () => {
-    const { tracks, OTIO_SCHEMA: schema, name } = JSON.parse(EXPORTS.otio({ lane, title: TITLE, rate })) as Timeline
+    const {
+      tracks,
+      OTIO_SCHEMA: schema,
+      name,
+    } = JSON.parse(EXPORTS.otio({ lane, title: TITLE, rate, score: emptyScore(TITLE) })) as Timeline
     expect([schema, name]).toEqual(['Timeline.1', TITLE])
     const clips = tracks.children[0]!.children
     expect(clips.map((clip) => clip.OTIO_SCHEMA)).toEqual(shown.map(() => 'Clip.2'))

@@ -14,3 +14,5 @@ create table music (
 -- What part of the picture is shown, and with which a video was rendered; null where that was not written down.
 alter table workouts add column framing jsonb not null default '{}';
 alter table packs add column framing jsonb;
+-- The description that goes with a video; empty where an older Jivet wrote none.
+alter table packs add column description text not null default '';

@@ -19,6 +19,7 @@ export interface Pack {
   videoBytes: number
   captions: string
   chapters: string
+  description: string
   /**
    * What it shows: the revisions of score and ties, and the files. Null where an older Jivet did not write it down.
    */
@@ -47,6 +48,7 @@ interface Row {
   video_bytes: string
   captions: string
   chapters: string
+  description: string
   score_revision: number | null
   stitch_revision: number | null
   reel: string[] | null
@@ -68,6 +70,7 @@ const fromRow = (row: Row): Pack => ({
   videoBytes: Number(row.video_bytes),
   captions: row.captions,
   chapters: row.chapters,
+  description: row.description,
   scoreRevision: row.score_revision,
   stitchRevision: row.stitch_revision,
   reel: row.reel,
@@ -89,6 +92,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     video_bytes: pack.videoBytes,
     captions: pack.captions,
     chapters: pack.chapters,
+    description: pack.description,
     score_revision: pack.scoreRevision,
     stitch_revision: pack.stitchRevision,
     reel: pack.reel,

@@ -51,6 +51,7 @@ export interface PackProgress {
   videoBytes: number
   createdAt: string
   chapters: string
+  description: string
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   verified: Verified | null
@@ -132,6 +133,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       videoBytes: pack.videoBytes,
       createdAt: pack.createdAt.toISOString(),
       chapters: pack.chapters,
+      description: pack.description,
       scoreRevision: pack.scoreRevision,
       verified: pack.verified,
       changed: await changedSince(pack, reel),

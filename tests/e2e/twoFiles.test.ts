@@ -126,7 +126,7 @@ describe('a session in two files', () => {
       await fetch(`${jivet.url}/api/workouts/${id}/mix`, json('PUT', { voice: 1, cues: 1, cuesOn: false }))
       await page.goto(`${jivet.url}/w/${id}/ship`)
       const before = (await get<Progress>('progress')).pack?.id
-      await page.getByRole('button', { name: /^Render/ }).click()
+      await startRender()
       await expect
         .poll(async () => (await get<Progress>('progress')).pack?.id !== before, { timeout: 240_000, interval: 500 })
         .toBe(true)
@@ -143,6 +143,21 @@ describe('a session in two files', () => {
     300_000,
   )
 })
+
+/** A press before the page answers to presses is lost. */
+async function startRender(): Promise<void> {
+  for (let tries = 0; tries < 5; tries++) {
+    await page.getByRole('button', { name: /^Render/ }).click()
+    const begun = page.getByRole('button', { name: 'Cancel' })
+    if (
+      await begun.waitFor({ timeout: 4000 }).then(
+        () => true,
+        () => false,
+      )
+    )
+      return
+  }
+}
 
 const json = (method: string, body: unknown): RequestInit => ({
   ...{ method, headers: { 'content-type': 'application/json' } },

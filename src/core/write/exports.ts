@@ -1,8 +1,10 @@
 // Everything that a session is written as for other programs, by the name of the format.
 import type { ShownSegment } from '../cut/cut'
+import type { Score } from '../score/score'
 import { writeAss } from './ass'
 import { writeChapters } from './chapters'
 import type { Rate } from '../units'
+import { writeDescription } from './description'
 import { writeEdl } from './edl'
 import { writeFfmetadata } from './ffmetadata'
 import { writeIntervalTable } from './intervalTable'
@@ -13,6 +15,7 @@ import { writeVtt } from './vtt'
 
 interface Exported {
   title: string
+  score: Score
   /** In the published video's own time, or as planned. */
   lane: readonly ShownSegment[]
   /** Of the video, for formats that count frames. */
@@ -27,6 +30,7 @@ export const EXPORTS = {
   csv: ({ lane }) => writeIntervalTable(lane.map(({ segment }) => segment)),
   chapters: ({ lane }) => writeChapters(lane),
   ffmetadata: ({ lane, title }) => writeFfmetadata(lane, title),
+  description: ({ score, lane }) => writeDescription({ score, shown: lane, music: [] }),
   edl: ({ lane, title, rate }) => writeEdl(lane, title, rate),
   otio: ({ lane, title, rate }) => writeOtio(lane, title, rate),
   markdown: ({ lane, title }) => writeMarkdown(lane, title),

@@ -5,6 +5,7 @@ import { FAILURES } from '../../core/proof/verify'
 import type { Share } from '../../core/units'
 import { faultText } from '../../core/words/en/verify'
 import { writeChapters } from '../../core/write/chapters'
+import { writeDescription } from '../../core/write/description'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
 import { verifyVideo } from '../../engine/verify'
@@ -37,6 +38,10 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       videoBytes: await storedSize(videoHash),
       captions: writeVtt(shown),
       chapters: writeChapters(shown),
+      description: writeDescription({
+        ...{ score: workout.score, shown },
+        music: mix.music.pieces.map(({ name }) => name),
+      }),
       scoreRevision: workout.version.revision,
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),

@@ -183,18 +183,36 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
         <Out href={`${at}/captions`}>{words.captions}</Out>
         <Out href={`${at}/chapters`}>{words.chapters}</Out>
       </div>
-      <div className="border-t-4 border-ink bg-pale p-4">
-        <pre className="font-text whitespace-pre-wrap tabular-nums">{pack.chapters}</pre>
+      {pack.description ? (
+        <Written
+          text={pack.description}
+          heading={shipTexts.description}
+          hint={shipTexts.letters(pack.description.length)}
+        />
+      ) : (
+        <Written text={pack.chapters} heading={shipTexts.chapters} />
+      )}
+    </div>
+  )
+}
+
+/** A text to go along with the video, copied in one press. */
+function Written({ text, heading, hint }: { text: string; heading: string; hint?: string }): ReactNode {
+  return (
+    <section className="border-t-4 border-ink bg-pale p-4">
+      <div className="flex flex-wrap items-center gap-3">
+        <h3 className="text-2xl">{heading}</h3>
+        {hint && <span className="text-sm text-quiet">{hint}</span>}
         <Button
-          weight="bare"
-          className="-ml-3"
+          className="ml-auto"
           icon={<Copy size={17} />}
-          onClick={() => void navigator.clipboard.writeText(pack.chapters).then(() => toast(words.copied))}
+          onClick={() => void navigator.clipboard.writeText(text).then(() => toast(shipTexts.copied))}
         >
-          {words.copy}
+          {shipTexts.copy}
         </Button>
       </div>
-    </div>
+      <pre className="mt-3 max-h-[420px] overflow-y-auto font-text whitespace-pre-wrap tabular-nums">{text}</pre>
+    </section>
   )
 }
 

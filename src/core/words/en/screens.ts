@@ -1,5 +1,6 @@
 // Every word of the interface, in one catalogue. Plain gym-floor English; numbers arrive formatted.
 import { scoreTexts } from './score'
+import { descriptionTexts } from './description'
 
 export const texts = {
   brand: 'Jivet',
@@ -197,8 +198,6 @@ export const texts = {
     captions: 'Captions (WebVTT)',
     chapters: 'Chapters (text)',
     all: 'Download all',
-    copy: 'Copy chapters',
-    copied: 'Chapters copied',
     checks: { score: 'Score written', footage: 'Footage added', stitched: 'Tied to the footage' },
     missing: {
       score: 'Write at least one interval',
@@ -207,8 +206,7 @@ export const texts = {
     },
     caution: 'Before you publish',
     none: 'No video yet. When the three lines hold, render it.',
-    cautionText:
-      'Warm up first. Stop on pain, dizziness or unusual breathlessness. Clear the floor and check the ceiling, the surface and your chair. Choose the easier version whenever you like, and drink. Ask a doctor first if you are pregnant, injured, unwell or new to exercise.',
+    cautionText: descriptionTexts.cautionText,
   },
   skip: 'To the content',
   done: 'done',

@@ -3,6 +3,11 @@ export const shipTexts = {
   companion: 'Render the companion video',
   companionHint:
     'There is no footage, so the plan itself is drawn, with its count, its names and its cues: a video to train by.',
+  description: 'Description',
+  chapters: 'Chapters',
+  letters: (count: number) => `${count} of the 5000 letters that hosts commonly take`,
+  copy: 'Copy',
+  copied: 'Copied',
   soundAlone: 'Sound alone',
   soundAloneHint: 'As it is planned and tied now, to the sample as long as the video. A long one takes some seconds.',
   stem: 'What',

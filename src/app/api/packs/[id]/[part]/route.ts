@@ -8,8 +8,8 @@ import { serveFile } from '@/server/serveFile'
 import { storedPath } from '@/server/store'
 
 /**
- * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, or `all` in one
- * archive.
+ * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, `description`,
+ * or `all` in one archive.
  */
 export const GET = route<{ id: string; part: string }>(async (request, { id, part }) => {
   const pack = await findPack(idFrom(id))
@@ -25,6 +25,8 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
       return textAttachment(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
     case 'chapters':
       return textAttachment(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
+    case 'description':
+      return textAttachment(pack.description, 'text/plain', downloadName(pack.title, '-description.txt'))
     case 'all':
       return zipOf(pack)
     default:
@@ -46,6 +48,9 @@ async function zipOf(pack: Pack): Promise<Response> {
     },
     { name: downloadName(pack.title, '.vtt'), input: pack.captions, lastModified: pack.createdAt },
     { name: downloadName(pack.title, '-chapters.txt'), input: pack.chapters, lastModified: pack.createdAt },
+    ...(pack.description
+      ? [{ name: downloadName(pack.title, '-description.txt'), input: pack.description, lastModified: pack.createdAt }]
+      : []),
   ]
   const zip = downloadZip(files)
   zip.headers.set('content-disposition', asAttachment(downloadName(pack.title, '.zip')))

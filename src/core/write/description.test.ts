@@ -1,0 +1,90 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyScore } from '../arbitraries'
+import { asPlanned } from '../cut/cut'
+import { tryExpand } from '../expand/expand'
+import { readShorthand } from '../shorthand/read'
+import { formatClock } from '../time/clock'
+import { chaptersOf } from './chapters'
+import { MOST_LETTERS, writeDescription } from './description'
+
+const described = (text: string, music: string[] = []): string => {
+  const { score } = readShorthand(text)
+  return writeDescription({ score, shown: asPlanned(tryExpand(score).expansion?.segments ?? []), music })
+}
+const PLAN =
+  'title Deck Hours 12\nscore: promise 10:00, series "Deck hours", next "Deck Hours 13"\ntalk Welcome: about 15\n' +
+  'warm-up Warm-up: where linked, link "Harbour walk"\n' +
+  'circuit Main: 3 rounds, 40 on, 20 off, 50 between, lead 5\n  Jug lift (sides alternate)\n  Keel hold\n' +
+  'sets Last: 2 sets, 20 off\n  10 Deck-rail squat\ntalk Bye: about 15\n'
+
+describe('a description', () => {
+  const text = described(PLAN, ['Slow water'])
+  it('says what the video is beside what was promised', () => {
+    const { expansion } = tryExpand(readShorthand(PLAN).score)
+    const [title, lengths] = text.split('\n')
+    expect(title).toBe('Deck Hours 12')
+    expect(lengths).toContain('10:00 was the plan')
+    expect(lengths).toContain(`runs ${Math.floor(expansion!.totalMs / 60_000)}:`)
+    expect(described(PLAN.replace('promise 10:00, ', ''))).not.toContain('was the plan')
+  })
+  it('has every move once under its block, with reps, sides and the easier way', () => {
+    expect(text).toContain('- Jug lift, each side in turn (easier: Half-full jug)')
+    expect(text.match(/- Jug lift/g)).toHaveLength(1)
+    expect(text).toContain('- Deck-rail squat x 10')
+    expect(text).toMatch(/0:23 Main: 3 rounds/)
+  })
+  it('has gear, the warm-up elsewhere, chapters, cautions, music and what comes next', () => {
+    expect(text).toContain('You need: water jug')
+    expect(text).toContain('Warm-up: Harbour walk')
+    expect(text).toContain('Chapters\n0:00 Welcome\n')
+    expect(text).toContain('Before you begin\nWarm up first.')
+    expect(text).toContain('Music: Slow water.')
+    expect(text).toContain('Next in Deck hours: Deck Hours 13.')
+    expect(described(PLAN.replace('promise', 'caution card, promise'))).not.toContain('Ask a doctor')
+  })
+  it('is never longer than hosts take, and loses easier ways before moves', () => {
+    const moves = Array.from({ length: 120 }, (_, at) => `  Jug lift on step ${at}\n  Jug lift (${20 + at} on)`).join(
+      '\n',
+    )
+    const long = described(`title Long\ncircuit Main: 1 round, 40 on, 20 off\n${moves}\n`)
+    expect(long.length).toBeLessThanOrEqual(MOST_LETTERS)
+    fc.assert(
+      fc.property(anyScore, (score) => {
+        const shown = asPlanned(tryExpand(score).expansion?.segments ?? [])
+        expect(writeDescription({ score, shown, music: [] }).length).toBeLessThanOrEqual(MOST_LETTERS)
+      }),
+      { numRuns: 40 },
+    )
+  })
+})
+
+describe('chapters as hosts take them', () => {
+  const chapters = (text: string) => chaptersOf(asPlanned(tryExpand(readShorthand(text).score).expansion!.segments))
+  it('are moves where rounds are too few', () => {
+    const few = chapters('circuit Main: 1 round, 40 on, 20 off\n  Jug lift; Keel hold; Oar row\n')
+    expect(few.map(({ atMs, title }) => `${formatClock(atMs)} ${title}`)).toEqual([
+      '0:00 Main: Jug lift, left',
+      '1:00 Main: Keel hold',
+      '2:00 Main: Oar row',
+    ])
+  })
+  it('are sections where rounds are too many, and no name comes twice', () => {
+    const many = chapters(
+      ['One', 'Two', 'One'].map((name) => `circuit ${name}: 12 rounds, 20 on, 10 off\n  Squat\n`).join(''),
+    )
+    expect(many.map(({ title }) => title)).toEqual(['One', 'Two', 'One (2)'])
+  })
+  it('begin at 0:00, rise by ten seconds and more, and are unlike, whatever is planned', () => {
+    fc.assert(
+      fc.property(anyScore, (score) => {
+        const found = chaptersOf(asPlanned(tryExpand(score).expansion?.segments ?? []))
+        expect(found.length).toBeLessThanOrEqual(25)
+        if (found.length) expect(found[0]!.atMs).toBe(0)
+        found.slice(1).forEach(({ atMs }, at) => expect(atMs - found[at]!.atMs).toBeGreaterThanOrEqual(10_000))
+        expect(new Set(found.map(({ title }) => title)).size).toBe(found.length)
+      }),
+      { numRuns: 60 },
+    )
+  })
+})

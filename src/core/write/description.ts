@@ -1,0 +1,117 @@
+// The description of a published video: what is promised and what it is, all moves with their times and easier ways,
+// settings for a timer of one's own, chapters, cautions and credits; in plain text, as hosts take it.
+import type { ShownSegment } from '../cut/cut'
+import { withRepeats } from '../score/again'
+import { castOf, type Cast } from '../score/cast'
+import { describeSection, partOf, type Section } from '../score/formats'
+import { isReminder } from '../score/formats/outside'
+import { aroundOf, type Score } from '../score/score'
+import type { Segment } from '../score/segment'
+import { formatClock, formatLength } from '../time/clock'
+import { sum } from '../sum'
+import { SECOND, type Ms } from '../units'
+import { descriptionTexts as words } from '../words/en/description'
+import { repsOf } from '../words/en/names'
+import { writeChapters } from './chapters'
+
+/** Letters that hosts commonly take. */
+export const MOST_LETTERS = 5000
+
+interface Described {
+  score: Score
+  /** In the published video's own time. */
+  shown: readonly ShownSegment[]
+  /** Names of the pieces that play. */
+  music: readonly string[]
+}
+
+/** What is left out first where a description is too long, one after the other. */
+const LEFT_OUT = ['easier', 'sections', 'chapters'] as const
+type Part = (typeof LEFT_OUT)[number]
+
+/** Never longer than hosts take. */
+export function writeDescription(of: Described): string {
+  const left = new Set<Part>()
+  let text = written(of, left)
+  for (const part of LEFT_OUT) {
+    if (text.length <= MOST_LETTERS) break
+    left.add(part)
+    text = written(of, left)
+  }
+  return text.length <= MOST_LETTERS ? text : `${text.slice(0, MOST_LETTERS - 4).toWellFormed()}\n...`
+}
+
+function written({ score, shown, music }: Described, left: ReadonlySet<Part>): string {
+  const cast = castOf(score.moves)
+  const { caution, series } = score
+  const paragraphs = [
+    [score.title.trim(), promiseOf(score, shown)],
+    [gearOf(shown, cast), ...outsideOf(shown)],
+    ...(left.has('sections') ? [] : sectionsOf(score, shown, { cast, easier: !left.has('easier') })),
+    left.has('chapters') ? [] : [words.chapters, writeChapters(shown).trim()],
+    caution === 'both' || caution === 'description' ? [words.caution, words.cautionText] : [],
+    music.length ? [words.music(music)] : [],
+    series.next ? [series.name ? words.nextIn(series.name, series.next) : words.next(series.next)] : [],
+  ]
+  return `${paragraphs
+    .map((lines) => lines.filter(Boolean).join('\n'))
+    .filter(Boolean)
+    .join('\n\n')}\n`
+}
+
+/** What is promised is told by what it is: a length that nobody keeps is no promise. */
+function promiseOf(score: Score, shown: readonly ShownSegment[]): string {
+  const wholeMs = shown.at(-1)?.endMs ?? 0
+  const workMs = sum(
+    shown.filter(({ segment }) => segment.kind === 'work').map(({ startMs, endMs }) => endMs - startMs),
+  )
+  return words.lengths(
+    inSeconds(wholeMs),
+    inSeconds(workMs),
+    score.promiseMs === null ? null : inSeconds(score.promiseMs),
+  )
+}
+
+const inSeconds = (ms: Ms): string => formatLength(Math.round(ms / SECOND) * SECOND)
+
+function gearOf(shown: readonly ShownSegment[], cast: Cast): string {
+  const gear = new Set(
+    shown.flatMap(({ segment }) =>
+      segment.moves.map(cast).flatMap(({ sure, gear: own }) => (sure === 'known' ? own : [])),
+    ),
+  )
+  return gear.size ? words.gear([...gear]) : ''
+}
+
+/** Where to warm up and cool down, where that is not in the video. */
+const outsideOf = (shown: readonly ShownSegment[]): string[] =>
+  shown.filter(({ segment }) => isReminder(segment)).map(({ segment }) => segment.label)
+
+function sectionsOf(score: Score, shown: readonly ShownSegment[], how: { cast: Cast; easier: boolean }): string[][] {
+  return withRepeats(score).sections.flatMap((section, at): string[][] => {
+    const own = shown.filter(({ segment, startMs, endMs }) => segment.sectionKey === section.key && endMs > startMs)
+    const works = own.filter(({ segment }) => segment.kind === 'work')
+    const [first] = own
+    if (!works.length || !first) return []
+    const described = describeSection(section, aroundOf(score, at, how.cast))
+    return [[`${formatClock(first.startMs)} ${headOf(section)}: ${described}`, ...movesOf(works, how)]]
+  })
+}
+
+const headOf = (section: Section): string => section.name || words.parts[partOf(section) ?? 'main']
+
+/** Each move once, in the order in which it comes. */
+function movesOf(works: readonly ShownSegment[], { cast, easier }: { cast: Cast; easier: boolean }): string[] {
+  const lines = new Map<string, string>()
+  for (const { segment } of works) {
+    const name = `${segment.label}${repsOf(segment)}`
+    if (lines.has(name)) continue
+    const facts = segment.moves.length === 1 ? cast(segment.moves[0] ?? '') : null
+    const way = easier && facts?.sure === 'known' && facts.easier ? ` (${words.easier(facts.easier)})` : ''
+    lines.set(name, `- ${name}${sidesOf(segment)}${way}`)
+  }
+  return [...lines.values()]
+}
+
+const sidesOf = ({ side }: Segment): string =>
+  side === 'left' || side === 'right' || side === 'switch' ? `, ${words.bothSides}` : ''
