@@ -22,7 +22,9 @@ module.exports = {
       from: { path: '^src/core' },
       to: { path: 'node_modules/(react|next|@napi-rs|postgres)' },
     },
-    rule('engine-knows-core-only', '^src/engine', '^src/(?!core|engine)'),
+    // The page that runs by itself: its form is known to who makes it.
+    rule('companion-is-core-alone', '^src/companion', '^src/(?!core|companion)'),
+    rule('engine-knows-core-only', '^src/engine', '^src/(?!core|engine|companion/session)'),
     rule('server-knows-no-interface', '^src/server', '^src/(ui|app)'),
     rule('ui-calls-server-over-http', '^src/ui', '^src/(server|engine|app)', { dependencyTypesNot: ['type-only'] }),
     rule('command-needs-no-server', '^bin', '^src/(server|ui|app)'),

@@ -18,6 +18,7 @@ const CALM = [
   'exports',
   'sound',
   'verify',
+  'e2e/companion',
 ].map((name) => `tests/${name}.test.ts`)
 
 export default defineConfig({

@@ -17,6 +17,7 @@ const USAGE = `usage:
   jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
   jivet track  PLAN --out OUT.wav|.flac|.mp3
+  jivet companion PLAN --out OUT.html
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|description|edl|otio|markdown|json [--rate 30000/1001]
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
 description (any other *.txt). Add --debug for a stack trace.

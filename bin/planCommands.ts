@@ -1,6 +1,8 @@
 // Commands that need no footage.
+import { writeFile } from 'node:fs/promises'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
+import { USUAL_CUES } from '../src/core/cue/wishes'
 import { asPlanned } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { readTypedPlan } from '../src/core/read/typedPlan'
@@ -18,6 +20,7 @@ import { EXPORTS, type ExportName } from '../src/core/write/exports'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
+import { companionPage } from '../src/engine/companionPage'
 import { encodeSound } from '../src/engine/encodeSound'
 import { readPlanFile, readTextFile } from '../src/engine/plan'
 import {
@@ -158,6 +161,16 @@ const trackCommand: Command = async (files, options) => {
   )
 }
 
+const companionCommand: Command = async (files, options) => {
+  const { score, segments } = await scoreIn(only(files, 1)[0] ?? '')
+  const out = await writable(required(options.out, '--out OUT.html'), '.html')
+  const page = await companionPage({
+    ...{ title: score.title, segments, cues: USUAL_CUES, next: score.series.next },
+    viewing: { count: score.count, countOf: score.countOf, moves: score.moves },
+  })
+  await intoPlace(out, (temporary) => writeFile(temporary, page))
+}
+
 /** The last sound is heard to its end. */
 const TAIL_MS = 1000
 
@@ -189,5 +202,6 @@ export const PLAN_COMMANDS = {
   cues: cuesCommand,
   overlay: overlayCommand,
   track: trackCommand,
+  companion: companionCommand,
   export: exportCommand,
 }

@@ -336,6 +336,14 @@ const bundleLimiter = () =>
     ...['--minify', '--format=iife', '--target=es2022'],
   )
 
+/** What runs in a page that is a session by itself. */
+const bundleCompanion = () =>
+  bundle(
+    ['src', 'companion', 'main.ts'],
+    ['public', 'companion.js'],
+    ...['--minify', '--format=iife', '--target=es2022'],
+  )
+
 /** The headless command, as `bin/jivet` starts it while it is up to date. */
 const bundleCommand = () =>
   bundle(['bin', 'cli.ts'], ['.next', 'cli', 'cli.mjs'], '--platform=node', '--format=esm', '--packages=external')
@@ -347,6 +355,7 @@ export function ensureBuild() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Building ...')
   bundleLimiter()
+  bundleCompanion()
   execFileSync(process.execPath, [join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],

@@ -12,6 +12,21 @@ import { afterAll, beforeAll } from 'vitest'
 export const FILMS = process.env.JIVET_TEST_FILMS ?? ''
 export const FILM = join(FILMS, 'deck-hours.mp4')
 
+/** Debian's browser, as these tests start it. */
+export const CHROMIUM = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--autoplay-policy=no-user-gesture-required',
+    // A simulated microphone, which beeps once a second.
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+  ],
+}
+
 export interface Truth {
   durationMs: number
   boundaries: { segmentId: string; edge: 'start' | 'end'; footageMs: number; silent: boolean }[]
@@ -90,19 +105,7 @@ export class Jivet {
 
   /** @param context whose tab it is. Default: a browser of its own, as far as what it keeps goes. */
   async page(context?: BrowserContext): Promise<Page> {
-    this.browser ??= await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--autoplay-policy=no-user-gesture-required',
-        // A simulated microphone, which beeps once a second.
-        '--use-fake-ui-for-media-stream',
-        '--use-fake-device-for-media-stream',
-      ],
-    })
+    this.browser ??= await chromium.launch(CHROMIUM)
     const page = await (
       context ?? (await this.browser.newContext({ viewport: { width: 1280, height: 800 } }))
     ).newPage()

@@ -83,6 +83,7 @@ export function ShipView({
           </p>
         )}
         {mayRender && <SoundAlone id={id} />}
+        {hasScore && <PhonePage id={id} />}
         <div className="border-t-2 border-rule pt-4">
           <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
           <p className="text-quiet">{words.cautionText}</p>
@@ -98,6 +99,17 @@ export function ShipView({
         )}
       </section>
     </main>
+  )
+}
+
+/** The session as a page that runs by itself. */
+function PhonePage({ id }: { id: string }): ReactNode {
+  return (
+    <section className="border-t-2 border-rule pt-4">
+      <h2 className="pb-1.5 text-2xl">{shipTexts.page}</h2>
+      <p className="pb-3 text-quiet">{shipTexts.pageHint}</p>
+      <Out href={`/api/workouts/${id}/companion`}>{shipTexts.pageDownload}</Out>
+    </section>
   )
 }
 

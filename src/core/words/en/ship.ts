@@ -3,6 +3,10 @@ export const shipTexts = {
   companion: 'Render the companion video',
   companionHint:
     'There is no footage, so the plan itself is drawn, with its count, its names and its cues: a video to train by.',
+  page: 'Page for a phone',
+  pageHint:
+    'One file that runs the session anywhere, without a network: count, tones, easier ways, hold and skip. Send it to who trains without the video.',
+  pageDownload: 'Download the page',
   description: 'Description',
   chapters: 'Chapters',
   letters: (count: number) => `${count} of the 5000 letters that hosts commonly take`,
