@@ -47,12 +47,12 @@ describe('the colours of the picture', () => {
 
 describe("counters in the creator's words", () => {
   const text =
-    'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 2 rounds, 20 on, 10 off\n  Squat; Lunge\n'
+    'words: round "lap" "laps", station "stop" "stops"\ncircuit Main: 3 rounds, 20 on, 10 off\n  Squat; Lunge\n'
   it('stand on the picture, in captions and in chapters', () => {
     const lane = laneOf(text)
-    expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toEqual(['Lap 2 of 2', 'Stop 1 of 2'])
-    expect(writeVtt(lane)).toContain('Squat (20 seconds)\nLap 1 of 2')
-    expect(writeChapters(lane)).toBe('0:00 Main, Lap 1 of 2\n1:00 Main, Lap 2 of 2\n')
+    expect(overlayAt(overlayChanges(lane), 61_000)?.counters).toEqual(['Lap 2 of 3', 'Stop 1 of 2'])
+    expect(writeVtt(lane)).toContain('Squat (20 seconds)\nLap 1 of 3')
+    expect(writeChapters(lane)).toBe('0:00 Main, Lap 1 of 3\n1:00 Main, Lap 2 of 3\n2:00 Main, Lap 3 of 3\n')
   })
   it('come from the format where none were chosen', () => {
     const counters = (plan: string) => overlayAt(overlayChanges(laneOf(plan)), 1000)?.counters
@@ -65,9 +65,10 @@ describe("counters in the creator's words", () => {
     expect(counters('circuit Main: 1 round, 20 on\n  Squat\n')).toEqual([])
   })
   it('make a chapter of each group, not of each interval of a burst', () => {
-    expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge\n')).trim().split('\n')).toEqual([
-      '0:00 Main, Burst 1 of 2',
-      '4:30 Main, Burst 2 of 2',
+    expect(writeChapters(laneOf('burst Main: between 40\n  Squat; Lunge; Plank\n')).trim().split('\n')).toEqual([
+      '0:00 Main, Burst 1 of 3',
+      '4:30 Main, Burst 2 of 3',
+      '9:00 Main, Burst 3 of 3',
     ])
   })
 })

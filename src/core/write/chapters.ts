@@ -23,6 +23,9 @@ export const writeChapters = (lane: readonly ShownSegment[]): string =>
     .map(({ atMs, title }) => `${formatClock(atMs)} ${title}\n`)
     .join('')
 
+/** So many moves are chapters; more are a list of intervals. */
+const MOST_MOVES = 12
+
 /** What a chapter is called after, from fine to coarse. */
 const TITLES: readonly ((laid: ShownSegment) => string)[] = [
   ({ segment }) => [segment.section, nameOf(segment)].filter(Boolean).join(': '),
@@ -41,7 +44,7 @@ export function chaptersOf(lane: readonly ShownSegment[]): Chapter[] {
   const usual = levels[ROUNDS] ?? rounds
   if (usual.length > MOST) return named(thinned(sections))
   // Two chapters are none to a host; moves are, where there are not too many of them.
-  return named(usual.length < FEWEST && moves.length >= FEWEST && moves.length <= MOST ? moves : usual)
+  return named(usual.length < FEWEST && moves.length >= FEWEST && moves.length <= MOST_MOVES ? moves : usual)
 }
 
 /** None closer than ten seconds, the first at 0:00. */
