@@ -32,7 +32,7 @@ describe('a description', () => {
     expect(text).toContain('- Jug lift, each side in turn (easier: Half-full jug)')
     expect(text.match(/- Jug lift/g)).toHaveLength(1)
     expect(text).toContain('- Deck-rail squat x 10')
-    expect(text).toMatch(/0:23 Main: 3 rounds/)
+    expect(text).toMatch(/0:28 Main: 3 rounds/)
   })
   it('has gear, the warm-up elsewhere, chapters, cautions, music and what comes next', () => {
     expect(text).toContain('You need: water jug')

@@ -91,7 +91,8 @@ function sectionsOf(score: Score, shown: readonly ShownSegment[], how: { cast: C
   return withRepeats(score).sections.flatMap((section, at): string[][] => {
     const own = shown.filter(({ segment, startMs, endMs }) => segment.sectionKey === section.key && endMs > startMs)
     const works = own.filter(({ segment }) => segment.kind === 'work')
-    const [first] = own
+    // Not from the count-in on: that is where its chapter begins, too.
+    const first = own.find(({ segment }) => segment.kind !== 'lead')
     if (!works.length || !first) return []
     const described = describeSection(section, aroundOf(score, at, how.cast))
     return [[`${formatClock(first.startMs)} ${headOf(section)}: ${described}`, ...movesOf(works, how)]]
