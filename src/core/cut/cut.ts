@@ -1,5 +1,6 @@
 // The cut: spans of source time laid end to end in output time. From here on there is output time only: cues, overlay,
 // captions, chapters and render all get their times through a cut, in both directions.
+import { lastBegun } from '../lastBegun'
 import type { Segment } from '../score/segment'
 import type { Ms } from '../units'
 import type { LaidSegment } from './lane'
@@ -73,16 +74,11 @@ export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
 }
 
 /** Number of the span that is shown at an instant of the output: the first before it, the last after it. */
-export function spanAt(cut: Cut, outMs: Ms): number {
-  let low = 0,
-    high = cut.spans.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if ((cut.spans[middle]?.outMs ?? 0) <= outMs) low = middle + 1
-    else high = middle
-  }
-  return Math.max(0, low - 1)
-}
+export const spanAt = (cut: Cut, outMs: Ms): number =>
+  Math.max(
+    0,
+    lastBegun(cut.spans, (span) => span.outMs, outMs),
+  )
 
 /** What is shown at an instant of the output; null outside it. */
 export function toSource(cut: Cut, outMs: Ms): { source: Span['source']; ms: Ms } | null {

@@ -1,6 +1,7 @@
 // What stands on the picture at an instant, and when it changes. Decided here as data; looks draw it.
 import { lastsAsGuessed, lastWorkOf, middleOf } from '../cue/moments'
 import { slotEnd, type ShownSegment } from '../cut/cut'
+import { lastBegun } from '../lastBegun'
 import { castOf, type Cast } from '../score/cast'
 import type { Score } from '../score/score'
 import type { Segment } from '../score/segment'
@@ -112,17 +113,9 @@ function withCard(changes: readonly OverlayChange[], card: Card, way: Score['cou
 /** Two equal keys are the same picture. */
 export const keyOf = (state: OverlayState | null): string => (state ? JSON.stringify(state) : '')
 
-/** The overlay at an instant, by binary search. */
-export function overlayAt(changes: readonly OverlayChange[], atMs: Ms): OverlayState | null {
-  let low = 0,
-    high = changes.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if ((changes[middle]?.fromMs ?? 0) <= atMs) low = middle + 1
-    else high = middle
-  }
-  return changes[low - 1]?.state ?? null
-}
+/** The overlay at an instant. */
+export const overlayAt = (changes: readonly OverlayChange[], atMs: Ms): OverlayState | null =>
+  changes[lastBegun(changes, ({ fromMs }) => fromMs, atMs)]?.state ?? null
 
 /** Reads states off a lane. */
 class LaneReader {

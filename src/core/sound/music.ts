@@ -2,6 +2,7 @@
 // first beat is the beat of the work; it goes down to nothing before talk, and under whatever is said.
 import { z } from 'zod'
 import type { ShownSegment } from '../cut/cut'
+import { lastBegun } from '../lastBegun'
 import { SECOND, type Ms } from '../units'
 import { gainOf, integrated, PEAKS_A_STEP, STEP_MS, type Decibel, type Steps } from './loudness'
 
@@ -88,16 +89,8 @@ export function fadeAt(parts: readonly BedPart[], outMs: Ms): number {
   return part.fades && leftMs < over ? (leftMs / over) ** 2 : 1
 }
 
-/** By binary search. */
 export function partAt(parts: readonly BedPart[], outMs: Ms): BedPart | null {
-  let low = 0,
-    high = parts.length
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if ((parts[middle]?.outMs ?? 0) <= outMs) low = middle + 1
-    else high = middle
-  }
-  const part = parts[low - 1]
+  const part = parts[lastBegun(parts, (one) => one.outMs, outMs)]
   return part && outMs < part.outMs + part.lengthMs ? part : null
 }
 
