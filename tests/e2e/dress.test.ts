@@ -212,7 +212,7 @@ it('brings music, which the next workout has too, and refuses what is none', asy
 })
 
 let sounded: { rate: number; samples: Float32Array }
-const SOUNDED_MS = 24_000
+const SOUNDED_MS = 19_000
 it('sounds in Watch, limited like a render', async () => {
   await writeDownSound(page)
   await page.reload()

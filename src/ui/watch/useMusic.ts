@@ -41,6 +41,8 @@ export function useMusic(
   }, [pieces, shown, outMs, channels, known])
 }
 
+const ASKED_AGAIN_MS: Ms = 5000
+
 /** Samples of pieces, decoded once each. */
 export class MusicShelf {
   private readonly buffers = new Map<string, AudioBuffer | null>()
@@ -57,8 +59,8 @@ export class MusicShelf {
         this.buffers.set(hash, buffer)
         onCome()
       })
-      // Asked for again at the next press of play.
-      .catch(() => this.buffers.delete(hash))
+      // Not at once: it is asked for many times a second.
+      .catch(() => setTimeout(() => this.buffers.delete(hash), ASKED_AGAIN_MS))
     return null
   }
 }
