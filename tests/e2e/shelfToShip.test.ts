@@ -249,7 +249,10 @@ describe('a video that is there', () => {
     await page.getByRole('heading', { name: 'Add footage' }).waitFor()
     await view('Ship').click()
     await page.getByText('Add the session in Sync').waitFor()
-    expect(await page.getByRole('button', { name: 'Render again' }).isDisabled()).toBe(true)
+    // Without footage the plan itself can be rendered, and that is said.
+    await page.getByRole('button', { name: 'Render the companion video' }).waitFor()
+    await page.getByText('There is no footage, so the plan itself is drawn').waitFor()
+    expect(await page.getByRole('button', { name: 'Render again' }).count()).toBe(0)
 
     await view('Sync').click()
     await page.getByRole('button', { name: 'Footage, 1 put aside' }).click()
