@@ -11,12 +11,13 @@ import { circuit, score, station, talk } from '../src/core/testing'
 import { frameOf, msAt } from '../src/core/time/timecode'
 import { writeAss } from '../src/core/write/ass'
 import { captionsOf } from '../src/core/write/captions'
-import { chaptersOf } from '../src/core/write/chapters'
+import { chaptersOf, readChapters, writeChapters } from '../src/core/write/chapters'
 import { EXPORTS } from '../src/core/write/exports'
 import { writeFfmetadata } from '../src/core/write/ffmetadata'
 import { writeMarkdown } from '../src/core/write/markdown'
 import { writeSrt } from '../src/core/write/srt'
 import { writeVtt } from '../src/core/write/vtt'
+import { withSoftText } from '../src/engine/softText'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-exports-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -168,3 +169,68 @@ interface Timeline {
     }[]
   }
 }
+
+it('captions and chapters go into a video without it being encoded again', async () => {
+  const video = join(folder, 'video.mp4'),
+    out = join(folder, 'out.mp4')
+  const lengthMs = Math.round(lane.at(-1)!.endMs)
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `color=c=gray:s=160x96:r=10:d=${lengthMs / 1000}`],
+    ...[
+      '-f',
+      'lavfi',
+      '-i',
+      `sine=d=${lengthMs / 1000}`,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-c:a',
+      'aac',
+      video,
+    ],
+  ])
+  const chapters = readChapters(writeChapters(lane))
+  expect(chapters).toEqual(chaptersOf(lane).map(({ atMs, title }) => ({ atMs: Math.floor(atMs / 1000) * 1000, title })))
+  await withSoftText({ video, lengthMs, title: TITLE, captions: writeVtt(lane), chapters, out, folder })
+  const told = JSON.parse(
+    execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-show_streams',
+      '-show_chapters',
+      '-show_format',
+      '-of',
+      'json',
+      out,
+    ]).toString(),
+  ) as {
+    streams: { codec_name: string }[]
+    chapters: { start_time: string; tags: { title: string } }[]
+    format: { tags: { title: string } }
+  }
+  expect(told.streams.map(({ codec_name: codec }) => codec)).toEqual(
+    expect.arrayContaining(['h264', 'aac', 'mov_text']),
+  )
+  expect(told.chapters.map(({ start_time: at, tags }) => [Number(at) * 1000, tags.title])).toEqual(
+    chapters.map(({ atMs, title }) => [atMs, title]),
+  )
+  expect(told.format.tags.title).toBe(TITLE)
+  const packets = (file: string): string =>
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-i',
+      file,
+      '-map',
+      '0:v',
+      '-map',
+      '0:a',
+      '-c',
+      'copy',
+      '-f',
+      'md5',
+      '-',
+    ]).toString()
+  expect(packets(out)).toBe(packets(video))
+})

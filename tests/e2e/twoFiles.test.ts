@@ -1,6 +1,6 @@
 // A session in two files with a late count, a watch that was started again, a round that was not filmed and a station
-// left out: put in order, tied, settled with a few keys, filled, and rendered to the score and filled. Every frame of the
-// simulated films tells its own time, so that what was rendered is known from its pixels.
+// left out: put in order, tied, settled with a few keys, rendered to the score and filled. Every frame of the simulated
+// films tells its own time, so that what was rendered is known from its pixels.
 import { execFileSync } from 'node:child_process'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'

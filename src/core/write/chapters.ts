@@ -2,7 +2,7 @@
 // name twice, and not so many that nobody reads them.
 import type { ShownSegment } from '../cut/cut'
 import { formatClock } from '../time/clock'
-import type { Ms } from '../units'
+import { SECOND, type Ms } from '../units'
 import { nameOf, roundOf, setOf } from '../words/en/names'
 
 /** Video hosts commonly ignore a list whose chapters are shorter than this, or that has fewer than so many. */
@@ -25,6 +25,14 @@ export const writeChapters = (lane: readonly ShownSegment[]): string =>
 
 /** So many moves are chapters; more are a list of intervals. */
 const MOST_MOVES = 12
+
+/** Reads what `writeChapters` has written; lines that say no time are left out. */
+export const readChapters = (text: string): Chapter[] =>
+  text.split('\n').flatMap((line) => {
+    const [, clock = '', title = ''] = /^(\d+(?::\d{1,2}){1,2}) (.+)$/.exec(line.trim()) ?? []
+    const seconds = clock.split(':').reduce((sum, part) => sum * 60 + Number(part), 0)
+    return clock ? [{ atMs: seconds * SECOND, title }] : []
+  })
 
 /** What a chapter is called after, from fine to coarse. */
 const TITLES: readonly ((laid: ShownSegment) => string)[] = [

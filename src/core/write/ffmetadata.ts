@@ -1,11 +1,14 @@
 // Title and chapters as the metadata file that ffmpeg reads and writes.
 import type { ShownSegment } from '../cut/cut'
-import { chaptersOf } from './chapters'
+import type { Ms } from '../units'
+import { chaptersOf, type Chapter } from './chapters'
 
 /** @param lane in the published video's own time. */
-export function writeFfmetadata(lane: readonly ShownSegment[], title: string): string {
-  const chapters = chaptersOf(lane)
-  const endMs = Math.round(lane.at(-1)?.endMs ?? 0)
+export const writeFfmetadata = (lane: readonly ShownSegment[], title: string): string =>
+  chapterMetadata(chaptersOf(lane), { endMs: lane.at(-1)?.endMs ?? 0, title })
+
+/** @param about the whole: where it ends, and what it is called. */
+export function chapterMetadata(chapters: readonly Chapter[], { endMs, title }: { endMs: Ms; title: string }): string {
   const blocks = chapters.map(({ atMs, title: name }, at) =>
     [
       '[CHAPTER]',

@@ -192,6 +192,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
         <Out href={`${at}/video`}>
           {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
         </Out>
+        <Out href={`${at}/captioned`}>{shipTexts.captioned}</Out>
         <Out href={`${at}/captions`}>{words.captions}</Out>
         <Out href={`${at}/chapters`}>{words.chapters}</Out>
       </div>

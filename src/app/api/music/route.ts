@@ -5,7 +5,7 @@ import { keepMusic, knownMusic } from '@/server/music'
 
 export const dynamic = 'force-dynamic'
 
-const MOST_BYTES = 400 * 1024 * 1024
+const MOST_BYTES = 200 * 1024 * 1024
 
 /** Pieces that were brought, for any workout. */
 export const GET = route(async () => Response.json({ pieces: await knownMusic() }))

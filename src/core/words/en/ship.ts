@@ -7,6 +7,7 @@ export const shipTexts = {
   pageHint:
     'One file that runs the session anywhere, without a network: count, tones, easier ways, hold and skip. Send it to who trains without the video.',
   pageDownload: 'Download the page',
+  captioned: 'The same with captions and chapters inside',
   description: 'Description',
   chapters: 'Chapters',
   letters: (count: number) => `${count} of the 5000 letters that hosts commonly take`,

@@ -1,15 +1,19 @@
 import { openAsBlob } from 'node:fs'
+import { join } from 'node:path'
 import { downloadZip, predictLength } from 'client-zip'
 import { Problem } from '@/core/problem'
+import { readChapters } from '@/core/write/chapters'
+import { probeFootage } from '@/engine/probe'
+import { withSoftText } from '@/engine/softText'
 import { asAttachment, LENGTH_HEADER, textAttachment } from '@/server/attachment'
 import { idFrom, route } from '@/server/http'
 import { downloadName, findPack, type Pack } from '@/server/packs'
 import { serveFile } from '@/server/serveFile'
-import { storedPath } from '@/server/store'
+import { keepFile, storedPath, withRequestFolder } from '@/server/store'
 
 /**
  * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, `description`,
- * or `all` in one archive.
+ * `captioned` (the video with both inside), or `all` in one archive.
  */
 export const GET = route<{ id: string; part: string }>(async (request, { id, part }) => {
   const pack = await findPack(idFrom(id))
@@ -27,12 +31,28 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
       return textAttachment(pack.chapters, 'text/plain', downloadName(pack.title, '-chapters.txt'))
     case 'description':
       return textAttachment(pack.description, 'text/plain', downloadName(pack.title, '-description.txt'))
+    case 'captioned':
+      return captioned(pack, request)
     case 'all':
       return zipOf(pack)
     default:
       throw new Problem({ code: 'not-found', what: 'part' })
   }
 })
+
+/** The video with captions and chapters inside; in the store under its contents, which no row names. */
+async function captioned(pack: Pack, request: Request): Promise<Response> {
+  const { title, captions, verified } = pack
+  const video = storedPath(pack.videoHash)
+  const lengthMs = verified?.lengthMs ?? (await probeFootage(video, request.signal)).durationMs
+  const hash = await withRequestFolder(async (folder) => {
+    const out = join(folder, 'captioned.mp4')
+    const text = { title, captions, chapters: readChapters(pack.chapters) }
+    await withSoftText({ video, lengthMs, ...text, out, folder, signal: request.signal })
+    return keepFile(out)
+  })
+  return serveFile(request, storedPath(hash), { type: 'video/mp4', download: downloadName(title, '-captioned.mp4') })
+}
 
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
 async function zipOf(pack: Pack): Promise<Response> {
