@@ -1,6 +1,7 @@
 // What part of the footage is shown, where a video has another shape than was filmed: how large it is, and where it
 // looks at each instant. Keys stand in the time of their file, so they stay with what they show however it is cut.
 import { z } from 'zod'
+import { lastBegun } from '../lastBegun'
 import type { Ms, Share } from '../units'
 import { sourceMsIn, type Span } from './cut'
 
@@ -73,9 +74,9 @@ const MIDDLE: Share = 0.5
 
 /** Straight from key to key; as the nearest before the first and after the last. @param aims in order of time. */
 export function aimAt(aims: readonly Aim[], ms: Ms): Share {
-  const next = aims.findIndex(({ atMs }) => atMs > ms)
-  const before = next < 0 ? aims.at(-1) : aims[next - 1],
-    after = next < 0 ? undefined : aims[next]
+  const at = lastBegun(aims, ({ atMs }) => atMs, ms)
+  const before = aims[at],
+    after = aims[at + 1]
   if (!before) return after?.at ?? MIDDLE
   if (!after) return before.at
   return before.at + ((after.at - before.at) * (ms - before.atMs)) / (after.atMs - before.atMs)

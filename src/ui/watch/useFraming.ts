@@ -72,12 +72,13 @@ export function useFraming({ workoutId, kept, clock, cut, files, filmed, film }:
   const size = useMemo(() => framedSize(filmed, framing.shape), [filmed, framing.shape])
   const part = useMemo(() => partOf(filmed, framing.shape), [filmed, framing.shape])
   const isPart = part.width !== filmed.width || part.height !== filmed.height
+  const aims = useMemo(() => new Map(files.map(({ id }) => [id, aimsOf(framing, id)])), [files, framing])
   const atIn = useCallback(
     (outMs: Ms): Share => {
       const place = placeAt(cut, outMs, files)
-      return place ? aimAt(aimsOf(framing, place.footage), place.ms) : 0.5
+      return place ? aimAt(aims.get(place.footage) ?? [], place.ms) : 0.5
     },
-    [cut, files, framing],
+    [cut, files, aims],
   )
   const now = useCallback(() => {
     const place = placeAt(cut, clock.nowMs(), files)
