@@ -27,6 +27,15 @@ describe('the number on the picture', () => {
   })
 })
 
+describe('an interval of which hardly anything is left', () => {
+  it.each([5000, 4999.6])('is not shown, and what follows it begins with it: from %f ms on', (startMs) => {
+    const lane = laneOf('circuit Main: 1 round, 20 on, lead 5\n  Squat\n')
+    const changes = overlayChanges(lane.map((laid, at) => (at === 0 ? { ...laid, startMs } : laid)))
+    expect(changes[0]).toMatchObject({ fromMs: startMs, state: { ground: 'work', count: 20 } })
+    expect(changes[1]).toMatchObject({ fromMs: 6000, state: { count: 19 } })
+  })
+})
+
 describe('the colours of the picture', () => {
   it('change no more than three times in any second, whatever is planned', () => {
     fc.assert(

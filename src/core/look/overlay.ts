@@ -77,15 +77,23 @@ export interface OverlayChange {
 export function overlayChanges(lane: readonly ShownSegment[], viewing: Partial<Viewing> = {}): OverlayChange[] {
   const changes: OverlayChange[] = []
   const reader = new LaneReader(lane, { ...USUAL, ...viewing })
+  let beginMs: Ms | null = null
   const closeAt = ({ endMs }: ShownSegment, index: number): void => {
     if (index === lane.length - 1) changes.push({ fromMs: endMs, state: null })
   }
   lane.forEach((laid, index) => {
-    // What stands before stays.
-    if (laid.endMs - laid.startMs < LEAST_STAND_MS && changes.length) return closeAt(laid, index)
+    // What stands before stays; before the first, what comes begins so much earlier.
+    if (laid.endMs - laid.startMs < LEAST_STAND_MS) {
+      if (!changes.length) beginMs ??= laid.startMs
+      return closeAt(laid, index)
+    }
+    const at = changes.length
     const isSaid = laid.segment.kind === 'talk' && !laid.segment.moves.length
     if (isSaid && !viewing.namesTalk) changes.push({ fromMs: laid.startMs, state: null })
     else changes.push(...reader.changesOf(laid, index))
+    const first = changes[at]
+    if (first && beginMs !== null) changes[at] = { ...first, fromMs: beginMs }
+    beginMs = null
     closeAt(laid, index)
   })
   const all = cardsOf(lane, { ...NO_CARDS, ...viewing }).reduce(
