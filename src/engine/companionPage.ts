@@ -38,7 +38,9 @@ export async function companionPage(session: CompanionSession): Promise<string> 
 }
 
 async function bundled(): Promise<string> {
-  for (const root of [process.cwd(), join(import.meta.dirname, '..', '..')]) {
+  // In the server's own bundle nobody knows where this file lay; there the program is where it runs.
+  const here = import.meta.dirname as string | undefined
+  for (const root of [process.cwd(), ...(here ? [join(here, '..', '..')] : [])]) {
     const code = await readFile(join(root, BUNDLE), 'utf8').catch(() => null)
     if (code !== null) return code
   }

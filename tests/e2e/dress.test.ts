@@ -28,7 +28,13 @@ const sounds = () => page.getByRole('button', { name: /^Sound:/ })
 const cueRow = (text: RegExp) => page.getByRole('listitem').filter({ hasText: text }).first()
 
 it('plays the plan before there is footage', async () => {
-  await desk.open('Not filmed', 'circuit Main: 1 round, 20 on, 10 off, lead 5\n  Jug lift\n  Keel hold\n')
+  const id = await desk.open('Not filmed', 'circuit Main: 1 round, 20 on, 10 off, lead 5\n  Jug lift\n  Keel hold\n')
+  const alone = await fetch(`${desk.url}/api/workouts/${id}/companion`)
+  expect([alone.status, alone.headers.get('content-disposition')]).toEqual([
+    200,
+    expect.stringContaining('not-filmed.html'),
+  ])
+  expect(await alone.text()).toContain('id="jivet-session"')
   await page.getByRole('link', { name: 'Watch' }).click()
   await page.getByText('There is no footage yet.').waitFor()
   await page.keyboard.press('ArrowDown')
