@@ -1,5 +1,6 @@
 // Commands that need no footage.
 import { writeFile } from 'node:fs/promises'
+import { sessionOf } from '../src/companion/session'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
 import { USUAL_CUES } from '../src/core/cue/wishes'
@@ -164,10 +165,7 @@ const trackCommand: Command = async (files, options) => {
 const companionCommand: Command = async (files, options) => {
   const { score, segments } = await scoreIn(only(files, 1)[0] ?? '')
   const out = await writable(required(options.out, '--out OUT.html'), '.html')
-  const page = await companionPage({
-    ...{ title: score.title, segments, cues: USUAL_CUES, next: score.series.next },
-    viewing: { count: score.count, countOf: score.countOf, moves: score.moves },
-  })
+  const page = await companionPage(sessionOf(score, segments, USUAL_CUES))
   await intoPlace(out, (temporary) => writeFile(temporary, page))
 }
 

@@ -328,21 +328,8 @@ const bundle = (from, to, ...options) =>
     ...[join(ROOT, ...from), `--outfile=${join(ROOT, ...to)}`, '--bundle', '--log-level=warning', ...options],
   ])
 
-/** What runs on a page's audio thread is loaded by its address: one plain file. */
-const bundleLimiter = () =>
-  bundle(
-    ['src', 'ui', 'watch', 'limiter.worklet.ts'],
-    ['public', 'limiter.js'],
-    ...['--minify', '--format=iife', '--target=es2022'],
-  )
-
-/** What runs in a page that is a session by itself. */
-const bundleCompanion = () =>
-  bundle(
-    ['src', 'companion', 'main.ts'],
-    ['public', 'companion.js'],
-    ...['--minify', '--format=iife', '--target=es2022'],
-  )
+/** One plain file, for what a browser runs outside of the application's own pages. */
+const bundleForBrowser = (from, name) => bundle(from, ['public', name], '--minify', '--format=iife', '--target=es2022')
 
 /** The headless command, as `bin/jivet` starts it while it is up to date. */
 const bundleCommand = () =>
@@ -354,8 +341,8 @@ export function ensureBuild() {
   const wanted = buildStamp()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Building ...')
-  bundleLimiter()
-  bundleCompanion()
+  bundleForBrowser(['src', 'ui', 'watch', 'limiter.worklet.ts'], 'limiter.js')
+  bundleForBrowser(['src', 'companion', 'main.ts'], 'companion.js')
   execFileSync(process.execPath, [join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],

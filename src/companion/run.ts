@@ -6,6 +6,9 @@ import type { Ms } from '@/core/units'
 /** A press on "back" so early in an interval means the one before. */
 const JUST_BEGUN_MS: Ms = 2000
 
+const isOpen = (laid: ShownSegment | undefined): boolean =>
+  laid?.segment.pace === 'own' || laid?.segment.pace === 'open'
+
 export class Run {
   private at = 0
   private intoMs: Ms = 0
@@ -32,8 +35,7 @@ export class Run {
 
   /** Its length is up to whoever does it. */
   get waits(): boolean {
-    const pace = this.now?.segment.pace
-    return pace === 'own' || pace === 'open'
+    return isOpen(this.now)
   }
 
   /** The instant of the plan that is shown. */
@@ -49,11 +51,7 @@ export class Run {
 
   /** Until this instant of the plan the clock alone decides. */
   get steadyUntilMs(): Ms {
-    for (let ahead = this.at; ahead < this.lane.length; ahead++) {
-      const pace = this.lane[ahead]?.segment.pace
-      if (pace === 'own' || pace === 'open') return this.lane[ahead]?.endMs ?? 0
-    }
-    return Infinity
+    return this.lane.slice(this.at).find(isOpen)?.endMs ?? Infinity
   }
 
   pass(ms: Ms): void {

@@ -39,25 +39,25 @@ export interface Size {
 
 const even = (value: number): number => Math.max(2, 2 * Math.round(value / 2))
 
-const isAsFilmed = ({ width, height }: Size, shape: Shape): boolean => {
+/** Width to height, where that is another than was filmed. */
+function wantedOf({ width, height }: Size, shape: Shape): number | null {
   const wanted = SHAPES[shape]
   // Closer than that, sizes in even pixels are the same shape.
-  return wanted === null || Math.abs(width / height / wanted - 1) < 0.01
+  return wanted === null || Math.abs(width / height / wanted - 1) < 0.01 ? null : wanted
 }
 
 /** The largest part of a picture that has the shape, in even pixels. */
-export function partOf(filmed: Size, shape: Shape): Size {
-  const wanted = SHAPES[shape]
-  if (wanted === null || isAsFilmed(filmed, shape)) return { width: filmed.width, height: filmed.height }
-  const { width, height } = filmed
+export function partOf({ width, height }: Size, shape: Shape): Size {
+  const wanted = wantedOf({ width, height }, shape)
+  if (wanted === null) return { width, height }
   return width / height > wanted ? { width: even(height * wanted), height } : { width, height: even(width / wanted) }
 }
 
 /** Of the video: its shorter side is as long as the footage's, so that a part of 720 lines is no worse a video. */
-export function framedSize(filmed: Size, shape: Shape): Size {
-  const wanted = SHAPES[shape]
-  if (wanted === null || isAsFilmed(filmed, shape)) return { width: filmed.width, height: filmed.height }
-  const shorter = Math.min(filmed.width, filmed.height)
+export function framedSize({ width, height }: Size, shape: Shape): Size {
+  const wanted = wantedOf({ width, height }, shape)
+  if (wanted === null) return { width, height }
+  const shorter = Math.min(width, height)
   return wanted >= 1
     ? { width: even(shorter * wanted), height: even(shorter) }
     : { width: even(shorter), height: even(shorter / wanted) }

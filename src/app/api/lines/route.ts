@@ -13,7 +13,10 @@ const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(
 export const POST = route(async (request) => {
   const { voice, lines } = await readBody(request, bodySchema)
   lines.forEach(refuseUnstorable)
-  const { lengths } = await linesAloud(voice, lines, { recordings: await recordingFiles(), signal: request.signal })
+  const { lengths } = await linesAloud(voice, lines, {
+    ...(voice === 'own' ? { recordings: await recordingFiles() } : {}),
+    signal: request.signal,
+  })
   return Response.json({ lengths: Object.fromEntries(lengths) })
 })
 

@@ -1,5 +1,4 @@
 import { openAsBlob } from 'node:fs'
-import { join } from 'node:path'
 import { downloadZip, predictLength } from 'client-zip'
 import { Problem } from '@/core/problem'
 import { readChapters } from '@/core/write/chapters'
@@ -9,7 +8,8 @@ import { asAttachment, LENGTH_HEADER, textAttachment } from '@/server/attachment
 import { idFrom, route } from '@/server/http'
 import { downloadName, findPack, type Pack } from '@/server/packs'
 import { serveFile } from '@/server/serveFile'
-import { keepFile, storedPath, withRequestFolder } from '@/server/store'
+import { serveMade } from '@/server/serveMade'
+import { storedPath } from '@/server/store'
 
 /**
  * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, `description`,
@@ -40,18 +40,16 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
   }
 })
 
-/** The video with captions and chapters inside; in the store under its contents, which no row names. */
+/** The video with captions and chapters inside. */
 async function captioned(pack: Pack, request: Request): Promise<Response> {
   const { title, captions, verified } = pack
   const video = storedPath(pack.videoHash)
   const lengthMs = verified?.lengthMs ?? (await probeFootage(video, request.signal)).durationMs
-  const hash = await withRequestFolder(async (folder) => {
-    const out = join(folder, 'captioned.mp4')
-    const text = { title, captions, chapters: readChapters(pack.chapters) }
-    await withSoftText({ video, lengthMs, ...text, out, folder, signal: request.signal })
-    return keepFile(out)
-  })
-  return serveFile(request, storedPath(hash), { type: 'video/mp4', download: downloadName(title, '-captioned.mp4') })
+  const text = { title, captions, chapters: readChapters(pack.chapters) }
+  const serving = { type: 'video/mp4', download: downloadName(title, '-captioned.mp4') }
+  return serveMade(request, serving, (out, folder) =>
+    withSoftText({ video, lengthMs, ...text, out, folder, signal: request.signal }),
+  )
 }
 
 /** Everything at once, streamed: the archive is never held in memory or on disk. */

@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { z } from 'zod'
 import { Problem } from '@/core/problem'
 import { SOUND_ENDINGS, type SoundEnding } from '@/engine/encodeSound'
@@ -6,8 +5,7 @@ import { STEMS, writeStem } from '@/engine/stems'
 import { idFrom, route } from '@/server/http'
 import { downloadName } from '@/server/packs'
 import { renderingOf } from '@/server/rendering'
-import { serveFile } from '@/server/serveFile'
-import { keepFile, storedPath, withRequestFolder } from '@/server/store'
+import { serveMade } from '@/server/serveMade'
 
 const TYPES: Record<SoundEnding, string> = { wav: 'audio/wav', flac: 'audio/flac', mp3: 'audio/mpeg' }
 const askSchema = z.object({ of: z.enum(STEMS), as: z.enum(SOUND_ENDINGS) })
@@ -22,12 +20,8 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
     })
   const { of: stem, as: ending } = asked.data
   const { workout, job } = await renderingOf(idFrom(id))
-  // In the store under its contents, which no row names: it is swept after a day.
-  const hash = await withRequestFolder(async (folder) => {
-    const out = join(folder, `sound.${ending}`)
-    await writeStem({ ...job, out }, { stem, ending, folder, signal: request.signal })
-    return keepFile(out)
-  })
   const download = downloadName(`${workout.score.title} ${stem}`, `.${ending}`)
-  return serveFile(request, storedPath(hash), { type: TYPES[ending], download })
+  return serveMade(request, { type: TYPES[ending], download }, (out, folder) =>
+    writeStem({ ...job, out }, { stem, ending, folder, signal: request.signal }),
+  )
 })
