@@ -1,6 +1,8 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
+/** Two runs at once, as `npm test` starts them, keep apart what they write. */
+const part = process.env.JIVET_TEST_PART ?? 'all'
 const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
 /** Tests of no server. */
@@ -24,7 +26,7 @@ const CALM = [
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    reporters: ['default', ['json', { outputFile: 'tmp/vitest.json' }]],
+    reporters: ['default', ['json', { outputFile: `tmp/vitest-${part}.json` }]],
     globalSetup: 'tests/freshCache.ts',
     projects: [
       {
@@ -46,7 +48,8 @@ export default defineConfig({
           ...shared,
           name: 'calm',
           include: CALM,
-          testTimeout: 120_000,
+          // Beside servers and browsers these have to wait for their turn.
+          testTimeout: 600_000,
           maxWorkers: 2,
           sequence: { groupOrder: 1 },
         },
@@ -57,6 +60,7 @@ export default defineConfig({
         test: {
           ...shared,
           name: 'whole',
+          globalSetup: 'tests/sharedServer.ts',
           include: ['tests/**/*.test.ts'],
           exclude: CALM,
           testTimeout: 120_000,

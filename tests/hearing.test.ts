@@ -136,7 +136,7 @@ const spoken = (name: string, text: string): string => {
 const RECORDINGS: [what: string, make: () => string, others: ScoreName[]][] = [
   ...PLAYED.map(([what, sound, others]): (typeof RECORDINGS)[number] => [
     what,
-    () => recorded(what, play(sound, 270)),
+    () => recorded(what, play(sound, 200)),
     others,
   ]),
   ...Object.entries(SPOKEN).map(([what, text]): (typeof RECORDINGS)[number] => [

