@@ -20,6 +20,7 @@ const CALM = [
   'exports',
   'sound',
   'verify',
+  'render',
   'e2e/companion',
 ].map((name) => `tests/${name}.test.ts`)
 

@@ -1,107 +1,147 @@
-// Renders the published video: footage with the overlay strip laid over it and the cues mixed under its sound. All
-// times here are output time, through the cut.
-import { mkdtemp, rm } from 'node:fs/promises'
+// Renders the published video: chunks of footage with the overlay strip laid over it, joined by a copy, and the cues
+// mixed under its sound. All times here are output time, through the cut.
+import { mkdtemp, rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { isWhole } from '../core/cut/cut'
-import { framedSize } from '../core/cut/framing'
-import { overlayLayers } from '../core/look/drawOverlay'
-import { overlayChanges, type OverlayChange } from '../core/look/overlay'
-import { Problem } from '../core/problem'
-import { ENCODER, QUIET } from './encoding'
-import { footageInput, patience } from './input'
-import { listInputs, overlaid } from './overlaid'
-import { progressReader } from './progress'
-import { DRAWN, type PictureParts, type RenderJob } from './renderJob'
-import { renderPieces } from './renderPieces'
+import type { OverlayChange } from '../core/look/overlay'
+import { rowsOf } from '../core/render/plan'
+import type { Piece } from '../core/render/runs'
+import { sum } from '../core/sum'
+import type { Share } from '../core/units'
+import type { ChunkStore } from './chunkStore'
+import { QUIET } from './encoding'
+import { patience } from './input'
+import { chunkKeys, picturePlan, type PicturePlan } from './picturePlan'
+import type { FootageFacts } from './probe'
+import type { RenderJob } from './renderJob'
+import { renderRow } from './renderRow'
 import { renderSound, soundPlan, type SoundPlan } from './renderSound'
-import { drawStrip, measuringSurface } from './strip'
-import { COPY_TIMES, pictureOnTime } from './timebase'
+import { soundKeyOf } from './soundKey'
 import { runTool } from './tool'
+
+/** How chunks that are there already are used, and those that are not come to be. */
+export interface Chunked {
+  store: ChunkStore
+  /** Renders rows of chunks and keeps each in the store. Default: this process does, one row after another. */
+  renderRows?: (rows: readonly (readonly Piece[])[], onProgress: (share: Share) => void) => Promise<void>
+}
 
 /** What a video was rendered with, for whoever checks it. */
 export interface Rendered {
   changes: readonly OverlayChange[]
   sound: SoundPlan
+  chunks: readonly Piece[]
+  /** Null where nothing is kept. */
+  keys: { chunks: readonly string[]; sound: string } | null
+  /** How many of the chunks were not there yet. */
+  made: number
+}
+
+interface Work {
+  /** For what waits. */
+  folder: string
+  signal: AbortSignal
+  chunked: Chunked | undefined
 }
 
 /**
  * Writes an MP4 (H.264, AAC, index first) of the first file's rate and of its size, or as it is framed, and of the
  * cut's length.
+ * @param chunked without it nothing is kept.
  * @throws Problem `cut-empty`, `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
  */
-export async function renderVideo(job: RenderJob): Promise<Rendered> {
-  const { cut, reel } = job
-  const filmed = reel[0]?.facts ?? DRAWN
-  const size = framedSize(filmed, job.framing?.shape ?? 'filmed')
-  const facts = { ...filmed, ...size }
-  if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
+export async function renderVideo(job: RenderJob, chunked?: Chunked): Promise<Rendered> {
+  const plan = picturePlan(job)
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
-  const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-strip-'))
+  const folder = await mkdtemp(join(job.scratch ?? tmpdir(), 'jivet-render-'))
+  const work = { folder, signal, chunked }
+  const sounding = soundPlan(job, signal)
+  // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
+  const picture = renderPicture(job, plan, work)
+  const sound = sounding.then((sounds) => renderSoundOnce(job, sounds, { ...work, facts: plan.facts }))
   try {
-    const changes = overlayChanges(job.shown, job.viewing)
-    const states = changes.flatMap(({ state }) => state ?? [])
-    const parts = { facts, filmed, layers: overlayLayers(facts, states, measuringSurface(), job.look), changes }
-    const sound = join(folder, 'sound.mp4')
-    const plan = soundPlan(job, signal)
-    // One footage from its beginning on keeps its own times, picture by picture; all else is laid on a grid.
-    const isFramed = size.width !== filmed.width || size.height !== filmed.height
-    const asIs = reel.length === 1 && isWhole(cut) && !isFramed
-    const drawPicture = asIs ? renderWhole : renderPieces
-    // Apart, because one ffmpeg filters and encodes sound on the very thread that feeds the picture's encoder.
-    const [picture] = await allOf(halt, [
-      drawPicture(job, { ...parts, folder, signal }),
-      renderSound(job, { plan, facts, out: sound, folder, signal }).then(() => []),
-    ])
-    await runTool(
-      'ffmpeg',
-      [
-        ...[...QUIET, ...(picture ?? []), '-i', sound, '-map', '0:v', '-map', '1:a', '-c', 'copy'],
-        ...['-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`],
-      ],
-      { signal, limitMs: patience(cut.outMs, 2) },
-    )
-    return { changes, sound: await plan }
-  } catch (error) {
-    halt.abort()
-    throw error
+    const [{ made, chunkKeys }, soundKey] = await Promise.all([picture, sound])
+    await joinUp(job, plan, work)
+    const keys = chunkKeys && soundKey !== null ? { chunks: chunkKeys, sound: soundKey } : null
+    return { changes: plan.changes, sound: await sounding, chunks: plan.chunks, keys, made }
   } finally {
+    // Where one fails the others are halted, and none is still at work on the folder that is swept.
+    halt.abort()
+    await Promise.allSettled([picture, sound])
     await rm(folder, { recursive: true, force: true })
   }
 }
 
-/** All of it; where one fails the others are halted, and none is still at work on the folder that is swept. */
-async function allOf<T>(halt: AbortController, work: readonly Promise<T>[]): Promise<T[]> {
-  try {
-    return await Promise.all(work)
-  } catch (error) {
-    halt.abort()
-    await Promise.allSettled(work)
-    throw error
+const SOUND = 'sound.mp4'
+const chunkName = (number: number): string => `chunk-${number}.mp4`
+
+/** Puts all chunks into the folder. */
+async function renderPicture(
+  job: RenderJob,
+  plan: PicturePlan,
+  { folder, signal, chunked }: Work,
+): Promise<{ made: number; chunkKeys: string[] | null }> {
+  const { chunks } = plan
+  const keys = chunked ? await chunkKeys(job, plan) : null
+  const numbers = new Map(chunks.map((chunk, number) => [chunk, number]))
+  const placeOf = (chunk: Piece): string => join(folder, chunkName(numbers.get(chunk) ?? 0))
+  const keyOf = (chunk: Piece): string => keys?.[numbers.get(chunk) ?? 0] ?? ''
+  const lacking = async (wanted: readonly Piece[]): Promise<Piece[]> => {
+    if (!chunked) return [...wanted]
+    const there = await Promise.all(wanted.map((chunk) => chunked.store.take(keyOf(chunk), placeOf(chunk))))
+    return wanted.filter((_, at) => !there[at])
   }
+  let missing = await lacking(chunks)
+  const made = missing.length
+  if (chunked?.renderRows) {
+    await chunked.renderRows(rowsOf(missing), (share) => job.onProgress?.(share))
+    missing = await lacking(missing)
+  }
+  const total = framesIn(missing)
+  let done = 0
+  for (const row of rowsOf(missing)) {
+    const frames = framesIn(row)
+    await renderRow(job, plan, row, {
+      ...{ folder, signal },
+      onProgress: (share) => job.onProgress?.((done + share * frames) / total),
+      onChunk: async (chunk, path) => {
+        await chunked?.store.keep(keyOf(chunk), path)
+        await rename(path, placeOf(chunk))
+      },
+    })
+    done += frames
+  }
+  return { made, chunkKeys: keys }
 }
 
-/** @returns arguments that open the picture, for ffmpeg. */
-async function renderWhole({ reel, cut, onProgress }: RenderJob, parts: PictureParts): Promise<string[]> {
-  const { facts, layers, changes, folder, signal } = parts
-  const durationMs = cut.outMs
-  const lists = await Promise.all(
-    layers.map((layer, number) =>
-      drawStrip({ name: `layer${number}`, layer, changes, frame: facts, durationMs, folder, signal }),
-    ),
-  )
-  const out = join(folder, 'picture.mp4')
-  const shape = `scale=${facts.width}:${facts.height},setsar=1,format=yuv420p`
-  const base = pictureOnTime(facts, { input: '0:V:0', output: 'under0', shape })
+const framesIn = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))
+
+/** Puts the sound into the folder. @returns its key where it is kept. */
+async function renderSoundOnce(
+  job: RenderJob,
+  plan: SoundPlan,
+  { folder, signal, chunked, facts }: Work & { facts: FootageFacts },
+): Promise<string | null> {
+  const out = join(folder, SOUND)
+  const key = chunked ? await soundKeyOf(job, plan) : null
+  if (key !== null && (await chunked?.store.take(key, out))) return key
+  await renderSound(job, { plan: Promise.resolve(plan), facts, out, folder, signal })
+  if (key !== null) await chunked?.store.keep(key, out)
+  return key
+}
+
+/** Chunks end to end, and the sound, without encoding again. */
+async function joinUp(job: RenderJob, { chunks }: PicturePlan, { folder, signal }: Work): Promise<void> {
+  const list = join(folder, 'chunks.txt')
+  const lines = chunks.map(({ lengthMs }, at) => `file ${chunkName(at)}\nduration ${(lengthMs / 1000).toFixed(6)}\n`)
+  await writeFile(list, `ffconcat version 1.0\n${lines.join('')}`)
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, ...COPY_TIMES, ...footageInput(reel[0]?.path ?? ''), ...listInputs(lists)],
-      ...['-filter_complex', [base, ...overlaid(layers)].join(';'), '-map', '[picture]', ...ENCODER],
-      ...['-fps_mode', 'passthrough', '-f', 'mp4', '-progress', 'pipe:1', out],
+      ...[...QUIET, '-f', 'concat', '-safe', '0', '-i', list, '-i', join(folder, SOUND)],
+      ...['-map', '0:v', '-map', '1:a', '-c', 'copy', '-movflags', '+faststart', '-f', 'mp4', `file:${job.out}`],
     ],
-    { signal, limitMs: patience(durationMs, 30), onOutput: progressReader(durationMs, onProgress) },
+    { signal, limitMs: patience(job.cut.outMs, 2) },
   )
-  return ['-i', out]
 }

@@ -1,10 +1,9 @@
 // What a video is rendered from.
 import type { CueAsk } from '../core/cue/cues'
 import type { Cut, ShownSegment } from '../core/cut/cut'
-import type { Aim, Shape, Size } from '../core/cut/framing'
-import type { Layer } from '../core/look/drawOverlay'
+import type { Aim, Shape } from '../core/cut/framing'
 import type { LookWish } from '../core/look/looks/family'
-import type { OverlayChange, Viewing } from '../core/look/overlay'
+import type { Viewing } from '../core/look/overlay'
 import type { Steps } from '../core/sound/loudness'
 import type { Mix } from '../core/sound/mix'
 import type { MusicPiece } from '../core/sound/music'
@@ -15,6 +14,8 @@ import type { FootageFacts } from './probe'
 export interface RecordedFile {
   path: string
   facts: FootageFacts
+  /** SHA-256 of its contents, where it is known. */
+  hash?: string
   /** How loud it is, where that was measured already: `engine/loudness`. */
   loudness?: Steps | null
 }
@@ -36,7 +37,8 @@ export interface Framed {
 /** A piece of music with its file. */
 export type PieceFile = MusicPiece & { path: string }
 
-export interface RenderJob {
+/** What the picture of a video is made from. */
+export interface PictureJob {
   /**
    * The files in order; the video has the first one's size, unless it is framed, and its rate. Without any, it is
    * drawn (`DRAWN`).
@@ -49,6 +51,11 @@ export interface RenderJob {
   viewing?: Viewing
   /** Default: the usual one. */
   look?: LookWish
+  /** What part of the picture is shown. Default: all of it. */
+  framing?: Framed
+}
+
+export interface RenderJob extends PictureJob {
   /** Default: the usual one. */
   mix?: Mix
   /** What is heard besides the footage. Default: the usual tones. */
@@ -57,23 +64,9 @@ export interface RenderJob {
   music?: readonly PieceFile[]
   /** Files of lines that the coach recorded. */
   recordings?: ReadonlyMap<string, string>
-  /** What part of the picture is shown. Default: all of it. */
-  framing?: Framed
   out: string
   /** Where pictures wait; a fresh folder inside it is removed at the end. Default: the machine's folder for such. */
   scratch?: string
   signal?: AbortSignal
   onProgress?: (share: Share) => void
-}
-
-/** What the picture is drawn with. */
-export interface PictureParts {
-  /** Of the first file, but for its size, which is that of the video. */
-  facts: FootageFacts
-  /** Size of the first file. */
-  filmed: Size
-  layers: readonly Layer[]
-  changes: readonly OverlayChange[]
-  folder: string
-  signal: AbortSignal
 }

@@ -1,34 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Cut } from '../cut/cut'
+import { anyCut, RATES } from './anyCut'
 import { SpanList } from '../cut/spans'
 import { Joiner } from '../sound/joiner'
 import { changesWithin, piecesOf, runsOf, soundRunsOf } from './runs'
-
-const RATES = [
-  { num: 30, den: 1 },
-  { num: 30_000, den: 1001 },
-  { num: 24_000, den: 1001 },
-  { num: 60, den: 1 },
-]
-
-const anyCut: fc.Arbitrary<Cut> = fc
-  .array(
-    fc.record({
-      kind: fc.constantFrom('film', 'film', 'card', 'hold'),
-      fromMs: fc.nat({ max: 60_000 }),
-      lengthMs: fc.integer({ min: 1, max: 9000 }),
-    }),
-    { minLength: 1, maxLength: 12 },
-  )
-  .map((parts) => {
-    const list = new SpanList()
-    for (const { kind, fromMs, lengthMs } of parts)
-      if (kind === 'film') list.show({ fromMs, toMs: fromMs + lengthMs, segmentId: null, why: 'filmed' })
-      else if (kind === 'card') list.card(lengthMs, null)
-      else list.hold(fromMs, lengthMs, { segmentId: null })
-    return list.cut
-  })
 
 describe('the pieces of a cut', () => {
   it('have every picture of the output once, at its instant of the source within half a frame', () => {

@@ -34,6 +34,11 @@ export interface Piece {
   fromMs: Ms
 }
 
+/** Where a piece is in its source. */
+export const sourceOf = ({ fromMs, lengthMs, run }: Piece): Pick<Span, 'fromMs' | 'lengthMs' | 'rate'> => ({
+  ...{ fromMs, lengthMs, rate: run.rate },
+})
+
 /** @returns pieces whose pictures lie end to end: number n of the output is shown from n / rate on. */
 export function piecesOf(cut: Cut, rate: Rate): Piece[] {
   const frameMs = frameMsOf(rate)

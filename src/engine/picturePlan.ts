@@ -1,0 +1,65 @@
+// What the picture of a video will be, before any of it is rendered.
+import { createHash } from 'node:crypto'
+import { aimsWithin, framedSize, type Size } from '../core/cut/framing'
+import { overlayLayers, type Layer } from '../core/look/drawOverlay'
+import { USUAL_LOOK } from '../core/look/looks/family'
+import { overlayChanges, type OverlayChange } from '../core/look/overlay'
+import { Problem } from '../core/problem'
+import { chunksOf, recipeOf } from '../core/render/plan'
+import { piecesOf, sourceOf, type Piece } from '../core/render/runs'
+import type { Rate } from '../core/units'
+import { contentHash } from './contentHash'
+import { ENCODER } from './encoding'
+import type { FootageFacts } from './probe'
+import { programStamp } from './program'
+import { DRAWN, type PictureJob } from './renderJob'
+import { measuringSurface } from './strip'
+import { MOST_RATE } from './timebase'
+
+export interface PicturePlan {
+  /** Of the first file, but for its size, which is that of the video. */
+  facts: FootageFacts
+  /** Size of the first file. */
+  filmed: Size
+  /** The video's pictures stand so long each. */
+  rate: Rate
+  layers: readonly Layer[]
+  changes: readonly OverlayChange[]
+  /** In order, end to end. */
+  chunks: readonly Piece[]
+}
+
+/** @throws Problem `cut-empty`. */
+export function picturePlan({ reel, cut, shown, viewing, look, framing }: PictureJob): PicturePlan {
+  if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
+  const filmed = reel[0]?.facts ?? DRAWN
+  const facts = { ...filmed, ...framedSize(filmed, framing?.shape ?? 'filmed') }
+  const changes = overlayChanges(shown, viewing)
+  const states = changes.flatMap(({ state }) => state ?? [])
+  const layers = overlayLayers(facts, states, measuringSurface(), look)
+  const rate = gridOf(facts.rate)
+  return { facts, filmed, rate, layers, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
+}
+
+const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: MOST_RATE, den: 1 } : rate)
+
+/** @returns of each chunk the key of all that it shows: equal keys are the same pictures, encoded alike. */
+export async function chunkKeys(
+  { reel, look = USUAL_LOOK, framing }: PictureJob,
+  { facts, filmed, rate, changes, chunks }: PicturePlan,
+): Promise<string[]> {
+  const hashes = await Promise.all(reel.map(({ hash, path }) => hash ?? contentHash(path)))
+  const { width, height } = facts
+  const common = JSON.stringify([programStamp(), ENCODER, { width, height }, filmed.width, filmed.height, rate, look])
+  return chunks.map((chunk) => {
+    const { source, stillOf } = chunk.run
+    const file = typeof source === 'number' ? source : stillOf
+    const aims = file === null || !framing ? [] : aimsWithin(framing.aims[file] ?? [], sourceOf(chunk))
+    const recipe = recipeOf(chunk, { rate, changes, source: file === null ? null : (hashes[file] ?? null), aims })
+    return createHash('sha256')
+      .update(common)
+      .update(framing?.shape ?? 'filmed')
+      .update(recipe)
+      .digest('hex')
+  })
+}
