@@ -19,7 +19,7 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
-import { homedir } from 'node:os'
+import { availableParallelism, homedir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -53,10 +53,13 @@ const TEST_NEEDS = [
   { package: 'iproute2', there: () => has('ip') },
 ]
 
-/** Installs what is missing of Debian's packages. Exits with one clear sentence where it may not. */
-export function ensurePackages({ forTests = false } = {}) {
+/**
+ * Installs what is missing of Debian's packages. Exits with one clear sentence where it may not.
+ * @param withDatabase false where the database is another machine's.
+ */
+export function ensurePackages({ forTests = false, withDatabase = true } = {}) {
   const missing = [...NEEDS, ...(forTests ? TEST_NEEDS : [])]
-    .filter((need) => !need.there())
+    .filter((need) => (withDatabase || need.package !== 'postgresql') && !need.there())
     .map((need) => need.package)
   if (!missing.length) return
   if (!isRoot) {
@@ -72,6 +75,18 @@ export function ensurePackages({ forTests = false } = {}) {
   execFileSync('apt-get', ['update', '-qq'], options)
   execFileSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], options)
 }
+
+/** How many workers this machine runs: `JIVET_WORKERS`, 1 where it is not set. Exits where it is no such number. */
+export function workers() {
+  const asked = process.env.JIVET_WORKERS ?? '1'
+  if (/^[1-9]\d?$/.test(asked)) return Number(asked)
+  console.error(`JIVET_WORKERS is a number from 1 to 99, not "${asked}".`)
+  process.exit(1)
+}
+
+/** Several workers do not each take all cores. */
+export const shareOfCores = (count) =>
+  count > 1 ? { JIVET_THREADS: String(Math.max(1, Math.round(availableParallelism() / count))) } : {}
 
 const stampOf = (...files) => {
   const sum = createHash('sha256')

@@ -14,7 +14,9 @@ import {
   marked,
   ownAccount,
   programFolder,
+  shareOfCores,
   startDatabase,
+  workers,
 } from './machine.mjs'
 
 const PORT = process.env.PORT ?? '4310'
@@ -23,6 +25,7 @@ const HOST = process.env.HOST ?? '127.0.0.1'
 const NAME = HOST === '0.0.0.0' ? '127.0.0.1' : HOST === '::' ? '::1' : HOST
 const ADDRESS = `http://${NAME.includes(':') ? `[${NAME}]` : NAME}:${PORT}`
 const HOME = dataFolder()
+const WORKERS = workers()
 
 const undo = []
 const children = new Set()
@@ -52,7 +55,8 @@ async function main() {
   }
   const run = { account, program: programFolder(account), env: environment(url) }
   await finished(start(run, ['src/server/prepare.ts', 'demo/deck-hours.jivet.json', film, 'demo/scores']))
-  keepRunning('worker', () => start(run, ['src/server/worker.ts'], ['ignore', 'ignore', 'inherit']))
+  for (let number = 0; number < WORKERS; number++)
+    keepRunning('worker', () => start(run, ['src/server/worker.ts'], ['ignore', 'ignore', 'inherit']))
   keepRunning('server', () => start(run, ['src/server/serve.ts'], ['ignore', 'ignore', 'inherit']))
   await answering(`${ADDRESS}/api/health`)
   console.log(`Jivet is ready at ${ADDRESS}`)
@@ -67,6 +71,7 @@ const environment = (url) =>
     HOST,
     JIVET_HOME: HOME,
     DATABASE_URL: url,
+    ...shareOfCores(WORKERS),
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
   })

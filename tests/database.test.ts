@@ -57,6 +57,7 @@ describe('migrations', () => {
       '013_cues.sql',
       '014_proof.sql',
       '015_dress.sql',
+      '016_ship.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -105,6 +106,7 @@ describe('moves', () => {
       cues: null,
       mix: null,
       verified: null,
+      rendered: null,
     })
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],

@@ -34,7 +34,7 @@ const parts = async () => ({
 
 it('begins with its tables', async () => {
   const { migrate } = await import('../src/server/migrate')
-  expect((await migrate()).at(-1)).toBe('015_dress.sql')
+  expect((await migrate()).at(-1)).toBe('016_ship.sql')
 })
 
 describe('a video', () => {
@@ -61,6 +61,7 @@ describe('a video', () => {
       cues: USUAL_CUES,
       mix: USUAL_MIX,
       verified: null,
+      rendered: null,
     })
     const changed = async () => (await progressOf(workoutId)).pack?.changed
     expect(await changed()).toEqual({

@@ -37,6 +37,7 @@ startedDatabase(async (url) => {
     '013_cues.sql',
     '014_proof.sql',
     '015_dress.sql',
+    '016_ship.sql',
   ])
 })
 

@@ -105,6 +105,8 @@ type ProblemOfInput =
   | { code: 'music-too-long'; minutes: number }
   | { code: 'music-in-use'; title: string }
   | { code: 'music-gone'; name: string }
+  /** Of a part of a render; the reason is a sentence. */
+  | { code: 'part-failed'; reason: string }
   | { code: 'unreadable-file'; reason: string }
   | { code: 'sync-of-other-plan'; segmentId: string }
   | { code: 'log-of-other-plan' }

@@ -7,3 +7,6 @@ export const ENCODER: readonly string[] = [
 export const SOUND_ENCODER: readonly string[] = ['-c:a', 'aac', '-b:a', '192k']
 
 export const QUIET = ['-v', 'error', '-nostdin', '-y'] as const
+
+/** Where several workers share a machine, each has its part of the cores. */
+export const ownThreads = (): string[] => (process.env.JIVET_THREADS ? ['-threads', process.env.JIVET_THREADS] : [])

@@ -7,11 +7,11 @@ import type { OverlayChange } from '../core/look/overlay'
 import { rowsOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
-import type { Share } from '../core/units'
+import type { Ms, Share } from '../core/units'
 import type { ChunkStore } from './chunkStore'
 import { QUIET } from './encoding'
 import { patience } from './input'
-import { chunkKeys, picturePlan, type PicturePlan } from './picturePlan'
+import { chunkKeys as chunkKeysOf, picturePlan, type PicturePlan } from './picturePlan'
 import type { FootageFacts } from './probe'
 import type { RenderJob } from './renderJob'
 import { renderRow } from './renderRow'
@@ -23,7 +23,12 @@ import { runTool } from './tool'
 export interface Chunked {
   store: ChunkStore
   /** Renders rows of chunks and keeps each in the store. Default: this process does, one row after another. */
-  renderRows?: (rows: readonly (readonly Piece[])[], onProgress: (share: Share) => void) => Promise<void>
+  renderRows?: (
+    rows: readonly (readonly Piece[])[],
+    about: { chunks: readonly Piece[]; onProgress: (share: Share) => void; signal: AbortSignal },
+  ) => Promise<void>
+  /** So many chunks are in a row at most. Default: as many as go on. */
+  mostInRow?: number
 }
 
 /** What a video was rendered with, for whoever checks it. */
@@ -33,8 +38,9 @@ export interface Rendered {
   chunks: readonly Piece[]
   /** Null where nothing is kept. */
   keys: { chunks: readonly string[]; sound: string } | null
-  /** How many of the chunks were not there yet. */
+  /** How many of the chunks were not there yet, and how long they are. */
   made: number
+  madeMs: Ms
 }
 
 interface Work {
@@ -61,10 +67,10 @@ export async function renderVideo(job: RenderJob, chunked?: Chunked): Promise<Re
   const picture = renderPicture(job, plan, work)
   const sound = sounding.then((sounds) => renderSoundOnce(job, sounds, { ...work, facts: plan.facts }))
   try {
-    const [{ made, chunkKeys }, soundKey] = await Promise.all([picture, sound])
+    const [{ chunkKeys, ...made }, soundKey] = await Promise.all([picture, sound])
     await joinUp(job, plan, work)
     const keys = chunkKeys && soundKey !== null ? { chunks: chunkKeys, sound: soundKey } : null
-    return { changes: plan.changes, sound: await sounding, chunks: plan.chunks, keys, made }
+    return { changes: plan.changes, sound: await sounding, chunks: plan.chunks, keys, ...made }
   } finally {
     // Where one fails the others are halted, and none is still at work on the folder that is swept.
     halt.abort()
@@ -81,9 +87,9 @@ async function renderPicture(
   job: RenderJob,
   plan: PicturePlan,
   { folder, signal, chunked }: Work,
-): Promise<{ made: number; chunkKeys: string[] | null }> {
+): Promise<Pick<Rendered, 'made' | 'madeMs'> & { chunkKeys: string[] | null }> {
   const { chunks } = plan
-  const keys = chunked ? await chunkKeys(job, plan) : null
+  const keys = chunked ? await chunkKeysOf(job, plan) : null
   const numbers = new Map(chunks.map((chunk, number) => [chunk, number]))
   const placeOf = (chunk: Piece): string => join(folder, chunkName(numbers.get(chunk) ?? 0))
   const keyOf = (chunk: Piece): string => keys?.[numbers.get(chunk) ?? 0] ?? ''
@@ -93,9 +99,10 @@ async function renderPicture(
     return wanted.filter((_, at) => !there[at])
   }
   let missing = await lacking(chunks)
-  const made = missing.length
+  const made = { made: missing.length, madeMs: sum(missing.map(({ lengthMs }) => lengthMs)) }
   if (chunked?.renderRows) {
-    await chunked.renderRows(rowsOf(missing), (share) => job.onProgress?.(share))
+    const onProgress = (share: Share): void => job.onProgress?.(share)
+    await chunked.renderRows(rowsOf(missing, chunked.mostInRow), { chunks, onProgress, signal })
     missing = await lacking(missing)
   }
   const total = framesIn(missing)
@@ -112,7 +119,7 @@ async function renderPicture(
     })
     done += frames
   }
-  return { made, chunkKeys: keys }
+  return { ...made, chunkKeys: keys }
 }
 
 const framesIn = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))

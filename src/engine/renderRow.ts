@@ -1,5 +1,5 @@
-// A row of chunks, encoded in one pass: a run of one source on the output's grid, with its own part of the overlay. It is
-// divided where chunks end, into closed groups of pictures that are joined without being encoded again.
+// A row of chunks, encoded in one pass: a run of one source on the output's grid, with its own part of the overlay. It
+// is divided where chunks end, into closed groups of pictures that are joined without being encoded again.
 import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { createInterface } from 'node:readline'
@@ -9,7 +9,7 @@ import { changesWithin, sourceOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
 import type { Ms, Rate, Share } from '../core/units'
-import { ENCODER, QUIET } from './encoding'
+import { ENCODER, ownThreads, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
@@ -49,7 +49,7 @@ export async function renderRow(
   const args = [
     ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(lists)],
     ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(layers)].join(';'), '-map', '[picture]'],
-    ...[...ENCODER, '-frames:v', String(piece.frames), '-r', gridOf(rate), '-fps_mode', 'passthrough'],
+    ...[...ENCODER, ...ownThreads(), '-frames:v', String(piece.frames), '-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]
   await runTool('ffmpeg', args, {

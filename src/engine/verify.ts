@@ -23,7 +23,7 @@ import { PeakFinder } from '../core/sound/truePeak'
 import type { Heard } from '../core/sound/track'
 import { frameMsOf, type Ms, type Samples } from '../core/units'
 import { registerFonts } from './fonts'
-import { footageInput, patience } from './input'
+import { footageFrom, footageInput, patience } from './input'
 import { channelsOf } from './loudness'
 import { probeFootage, type FootageFacts } from './probe'
 import { sampleReader } from './samples'
@@ -39,12 +39,51 @@ export interface Expected {
   mix: Mix
 }
 
+/** Pictures `[from, to)` of a video, by their numbers. */
+export interface Frames {
+  from: number
+  to: number
+}
+
+/** What was found to be right in parts of an earlier video that this one is joined from. */
+export interface Known {
+  /** What is yet to be looked at. Default: all. */
+  frames?: readonly Frames[]
+  /** What was found in all else. */
+  counts?: Verified['counts']
+  /** Default: it is listened to. */
+  sound?: SoundFound
+}
+
+export interface SoundFound {
+  faults: readonly Fault[]
+  cues: Verified['cues']
+  loudness: Verified['loudness']
+  lengthMs: Ms
+}
+
+export interface Found {
+  verified: Verified
+  /** Changes of the count that were looked at, and by how many pictures each is off. */
+  turns: readonly { frame: number; off: number }[]
+  sound: SoundFound
+}
+
 /** @throws Problem where the video cannot be read. */
-export async function verifyVideo(video: string, expected: Expected, signal?: AbortSignal): Promise<Verified> {
+export const verifyVideo = async (video: string, expected: Expected, signal?: AbortSignal): Promise<Verified> =>
+  (await lookThrough(video, expected, {}, signal)).verified
+
+/** The same for a video of which parts are known. */
+export async function lookThrough(
+  video: string,
+  expected: Expected,
+  known: Known,
+  signal?: AbortSignal,
+): Promise<Found> {
   const facts = await probeFootage(video, signal)
   const [picture, sound] = await Promise.all([
-    verifyPicture(video, expected, facts, signal),
-    verifySound(video, expected, facts, signal),
+    verifyPicture(video, expected, { facts, frames: known.frames }, signal),
+    known.sound ?? verifySound(video, expected, facts, signal),
   ])
   const { outMs } = expected.cut
   const faults = [...picture.faults, ...sound.faults]
@@ -55,15 +94,16 @@ export async function verifyVideo(video: string, expected: Expected, signal?: Ab
       ...{ kind: 'apart' as const, atMs: null, what: '' },
       ...{ found: Math.round(sound.lengthMs), expected: Math.round(picture.lengthMs) },
     })
-  return {
-    ok: !faults.length,
-    lengthMs: Math.round(picture.lengthMs),
-    expectedMs: outMs,
-    counts: picture.counts,
-    cues: sound.cues,
-    loudness: sound.loudness,
-    faults,
+  const offs = picture.turns.map(({ off }) => Math.abs(off))
+  const counts = {
+    checked: offs.length + (known.counts?.checked ?? 0),
+    worstFrames: Math.max(0, ...offs, known.counts?.worstFrames ?? 0),
   }
+  const verified = {
+    ...{ ok: !faults.length, lengthMs: Math.round(picture.lengthMs), expectedMs: outMs, counts },
+    ...{ cues: sound.cues, loudness: sound.loudness, faults },
+  }
+  return { verified, turns: picture.turns, sound }
 }
 
 /** A change of the count: what is to be seen in the layer's box before and after it, as luma. */
@@ -93,31 +133,43 @@ const EVERY_PIXEL = 3
 async function verifyPicture(
   video: string,
   { changes, look }: Expected,
-  facts: FootageFacts,
+  { facts, frames }: { facts: FootageFacts; frames: readonly Frames[] | undefined },
   signal?: AbortSignal,
-): Promise<{ faults: Fault[]; counts: Verified['counts']; lengthMs: Ms }> {
+): Promise<{ faults: Fault[]; turns: Found['turns']; lengthMs: Ms }> {
   const times = await frameTimes(video, signal)
   const lengthMs = (times.at(-1) ?? 0) + frameMsOf(facts.rate)
   const states = changes.flatMap(({ state }) => state ?? [])
   const layer = countLayer(overlayLayers(facts, states, measuringSurface(), look), states)
-  const none = { checked: 0, worstFrames: 0 }
-  if (!layer) return { faults: [], counts: none, lengthMs }
-  const turns = turnsIn(changes, { layer, frame: facts, look, times })
-  await watch(video, { layer, turns, durationMs: facts.durationMs, signal })
+  if (!layer) return { faults: [], turns: [], lengthMs }
+  const stretches = frames ? widened(frames, times.length) : [{ from: 0, to: times.length }]
+  const turns = turnsIn(changes, { layer, frame: facts, look, times, frames: frames ?? stretches })
+  for (const stretch of stretches) await watch(video, { layer, turns, stretch, times, signal })
   const faults: Fault[] = []
-  const counts = { checked: turns.length, worstFrames: 0 }
-  for (const turn of turns) {
-    const frames = [...turn.seen].sort(([one], [other]) => one - other)
-    const last = frames.findLast(([, { side }]) => side <= 0)
-    const first = frames.find(([frame, { side }]) => side > 0 && frame > (last?.[0] ?? -1))
+  const found = turns.map((turn) => {
+    const seen = [...turn.seen].sort(([one], [other]) => one - other)
+    const last = seen.findLast(([, { side }]) => side <= 0)
+    const first = seen.find(([frame, { side }]) => side > 0 && frame > (last?.[0] ?? -1))
     const off = first ? first[0] - turn.frame : AROUND_FRAMES + 1
-    counts.worstFrames = Math.max(counts.worstFrames, Math.abs(off))
     const at = { atMs: Math.round(turn.atMs), what: turn.count }
     if (Math.abs(off) > LETS.frames) faults.push({ kind: 'count', ...at, found: off, expected: 0 })
     else if ((first?.[1].unlike ?? 0) > OTHER_PICTURE)
       faults.push({ kind: 'picture', ...at, found: Math.round(first?.[1].unlike ?? 0), expected: 0 })
+    return { frame: turn.frame, off }
+  })
+  return { faults, turns: found, lengthMs }
+}
+
+/** With what is seen around their first and last pictures; what overlaps then is one. @param frames in order. */
+function widened(frames: readonly Frames[], length: number): Frames[] {
+  const wide: Frames[] = []
+  for (const { from, to } of frames) {
+    const last = wide.at(-1)
+    const begin = Math.max(0, from - AROUND_FRAMES),
+      end = Math.min(length, to + AROUND_FRAMES + 1)
+    if (last && begin <= last.to) last.to = end
+    else wide.push({ from: begin, to: end })
   }
-  return { faults, counts, lengthMs }
+  return wide
 }
 
 /** When each picture is shown, in order. */
@@ -148,10 +200,13 @@ interface Drawing {
   layer: Layer
   frame: Frame
   look: LookWish
-  times: readonly Ms[]
 }
 
-function turnsIn(changes: readonly OverlayChange[], { layer, frame, look, times }: Drawing): Turn[] {
+/** @param frames in which changes are looked for. */
+function turnsIn(
+  changes: readonly OverlayChange[],
+  { layer, frame, look, times, frames }: Drawing & { times: readonly Ms[]; frames: readonly Frames[] },
+): Turn[] {
   registerFonts()
   const drawn = new Map<string, Drawn>()
   const pictureOf = (state: OverlayState): Drawn => {
@@ -166,7 +221,7 @@ function turnsIn(changes: readonly OverlayChange[], { layer, frame, look, times 
     const earlier = changes[at - 1]?.state ?? null
     if (!state?.count || (earlier?.count === state.count && earlier.segmentId === state.segmentId)) return []
     const first = times.findIndex((ms) => ms >= fromMs - ROUNDED_MS)
-    if (first < 0) return []
+    if (!frames.some(({ from, to }) => first >= from && first < to)) return []
     const after = pictureOf(state)
     const before = earlier ? pictureOf(earlier) : null
     const covered = after.covered
@@ -188,7 +243,7 @@ interface Drawn {
 }
 
 /** What is seen in the layer's box, with all that lies over one another there; luma by BT.601, as the render has it. */
-function lumaOf(state: OverlayState, { layer, frame, look }: Omit<Drawing, 'times'>): Drawn {
+function lumaOf(state: OverlayState, { layer, frame, look }: Drawing): Drawn {
   const canvas = createCanvas(layer.width, layer.height)
   const surface = canvas.getContext('2d')
   surface.translate(-layer.x, -layer.y)
@@ -208,12 +263,13 @@ function lumaOf(state: OverlayState, { layer, frame, look }: Omit<Drawing, 'time
 interface Watching {
   layer: Layer
   turns: readonly Turn[]
-  durationMs: Ms
+  stretch: Frames
+  times: readonly Ms[]
   signal: AbortSignal | undefined
 }
 
 /** Fills in what is seen around each change. */
-async function watch(video: string, { layer, turns, durationMs, signal }: Watching): Promise<void> {
+async function watch(video: string, { layer, turns, stretch, times, signal }: Watching): Promise<void> {
   const { x, y, width, height } = layer
   const size = width * height
   const byFrame = new Map<number, Turn[]>()
@@ -221,7 +277,7 @@ async function watch(video: string, { layer, turns, durationMs, signal }: Watchi
     for (let frame = turn.frame - AROUND_FRAMES; frame <= turn.frame + AROUND_FRAMES; frame++)
       byFrame.set(frame, [...(byFrame.get(frame) ?? []), turn])
   let rest: Buffer = Buffer.alloc(0)
-  let frame = 0
+  let frame = stretch.from
   const see = (chunk: Buffer): void => {
     let bytes = rest.length ? Buffer.concat([rest, chunk]) : chunk
     for (; bytes.length >= size; bytes = bytes.subarray(size), frame++) {
@@ -230,14 +286,17 @@ async function watch(video: string, { layer, turns, durationMs, signal }: Watchi
     }
     rest = Buffer.from(bytes)
   }
+  const begin = times[stretch.from] ?? 0
+  // Before the picture that is meant, and after the one before it.
+  const fromMs = stretch.from ? (begin + (times[stretch.from - 1] ?? 0)) / 2 : 0
   const crop = `crop=${width}:${height}:${x}:${y},format=yuv444p,extractplanes=y`
   await runTool(
     'ffmpeg',
     [
-      ...['-v', 'error', '-nostdin', ...footageInput(video), '-map', '0:V:0', '-vf', crop],
-      ...['-fps_mode', 'passthrough', '-f', 'rawvideo', 'pipe:1'],
+      ...['-v', 'error', '-nostdin', ...footageFrom(video, fromMs), '-map', '0:V:0', '-vf', crop],
+      ...['-frames:v', String(stretch.to - stretch.from), '-fps_mode', 'passthrough', '-f', 'rawvideo', 'pipe:1'],
     ],
-    { ...(signal ? { signal } : {}), limitMs: patience(durationMs, 10), onOutput: see },
+    { ...(signal ? { signal } : {}), limitMs: patience(times.at(-1) ?? 0, 10), onOutput: see },
   )
 }
 
@@ -272,7 +331,7 @@ async function verifySound(
   { cues, heard, mix }: Expected,
   facts: FootageFacts,
   signal?: AbortSignal,
-): Promise<{ faults: Fault[]; cues: Verified['cues']; loudness: Verified['loudness']; lengthMs: Ms }> {
+): Promise<SoundFound> {
   const { durationMs } = facts
   const inMs = (ms: Ms): Samples => Math.round((ms * MIX_RATE) / 1000)
   const listening = (mix.cuesOn ? cues : []).flatMap((cue): Listening[] => {

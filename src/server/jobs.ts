@@ -6,7 +6,7 @@ import type { Ms, Share } from '../core/units'
 import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
 
-export const JOB_KINDS = ['prepare', 'render'] as const
+export const JOB_KINDS = ['prepare', 'render', 'chunks'] as const
 export type JobKind = (typeof JOB_KINDS)[number]
 
 export interface Job {
@@ -19,6 +19,8 @@ export interface Job {
   share: Share
   problem: string | null
   startedAt: Date | null
+  /** Of which render, and which of its chunks; null for all other jobs. */
+  part: { parentId: string; first: number; last: number } | null
 }
 
 /** A job in hand: what `claimJob` gave, and all that a worker may change it by. */
@@ -36,6 +38,9 @@ interface Row {
   problem: string | null
   started_at: Date | null
   claim: string | null
+  parent_id: string | null
+  first_chunk: number | null
+  last_chunk: number | null
 }
 
 const fromRow = (row: Row): Job => ({
@@ -47,6 +52,8 @@ const fromRow = (row: Row): Job => ({
   share: row.share,
   problem: row.problem,
   startedAt: row.started_at,
+  part:
+    row.parent_id === null ? null : { parentId: row.parent_id, first: row.first_chunk ?? 0, last: row.last_chunk ?? 0 },
 })
 
 /** The pool, or a transaction of it. */
@@ -60,7 +67,7 @@ export const CANCELS = 'jivet_cancels'
 export const WAITING = 'jivet_waiting'
 
 /** Told when the transaction is committed, if `db` is one. */
-const tell = async (db: Db, channel: string, payload: string): Promise<void> =>
+export const tell = async (db: Db, channel: string, payload: string): Promise<void> =>
   void (await db`select pg_notify(${channel}, ${payload})`)
 
 export const tellChange = (workoutId: string, db: Db = sql()): Promise<void> => tell(db, CHANGES, workoutId)
@@ -87,20 +94,30 @@ export async function addJob(
   return row.id
 }
 
-/** The newest job of each kind. */
+/** The newest job of each kind, but for parts of others. */
 export async function recentJobs(workoutId: string): Promise<Job[]> {
   const rows = await sql()<Row[]>`
-    select distinct on (kind) * from jobs where workout_id = ${workoutId} order by kind, created_at desc, id desc`
+    select distinct on (kind) * from jobs where workout_id = ${workoutId} and parent_id is null
+    order by kind, created_at desc, id desc`
   return rows.map(fromRow)
 }
 
-/** Takes the oldest waiting job of a kind. @returns null where none waits. */
-export async function claimJob(kind: JobKind): Promise<ClaimedJob | null> {
+/**
+ * Takes the oldest waiting job of a kind; of parts, one whose whole has the fewest in hand, so that a long render does
+ * not keep a short one waiting.
+ * @param program what a part has to be made by.
+ * @returns null where none waits.
+ */
+export async function claimJob(kind: JobKind, program = ''): Promise<ClaimedJob | null> {
   return sql().begin(async (tx) => {
     const [row] = await tx<(Row & { claim: string })[]>`
       update jobs set state = 'active', claim = gen_random_uuid(), attempts = attempts + 1, beats = 0, share = 0,
         started_at = now()
-      where id = (select id from jobs where state = 'queued' and kind = ${kind} order by created_at, id
+      where id = (
+        select id from jobs as waiting
+        where state = 'queued' and kind = ${kind} and (parent_id is null or program = ${program})
+        order by (select count(*) from jobs as other where other.parent_id = waiting.parent_id and other.state = 'active'),
+          created_at, id
         limit 1 for update skip locked)
       returning *`
     if (!row) return null

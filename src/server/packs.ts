@@ -6,6 +6,7 @@ import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Verified } from '../core/proof/verify'
 import { Problem } from '../core/problem'
+import type { Ms } from '../core/units'
 import { sql } from './db'
 import type { Db } from './jobs'
 import { clipped } from '../core/text'
@@ -36,7 +37,17 @@ export interface Pack {
   mix: Mix | null
   /** What it was found to be; null where nobody looked. */
   verified: Verified | null
+  /** How it was rendered; null where that was not written down. */
+  rendered: RenderedPack | null
   createdAt: Date
+}
+
+/** Of how many chunks, how many of them were made for it and how long those are, and how long all of it took. */
+export interface RenderedPack {
+  chunks: number
+  made: number
+  madeMs: Ms
+  tookMs: Ms
 }
 
 interface Row {
@@ -58,6 +69,7 @@ interface Row {
   cues: unknown
   mix: unknown
   verified: Verified | null
+  rendered: RenderedPack | null
   created_at: Date
 }
 
@@ -80,6 +92,7 @@ const fromRow = (row: Row): Pack => ({
   cues: row.cues === null ? null : cueWishesSchema.parse(row.cues),
   mix: row.mix === null ? null : mixSchema.parse(row.mix),
   verified: row.verified,
+  rendered: row.rendered,
   createdAt: row.created_at,
 })
 
@@ -102,6 +115,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     cues: pack.cues && db.json(pack.cues),
     mix: pack.mix && db.json(pack.mix),
     verified: pack.verified && db.json(pack.verified as never),
+    rendered: pack.rendered && db.json(pack.rendered as never),
   })}`
 }
 

@@ -19,6 +19,8 @@ const schema = z
       .string()
       .default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
     DATABASE_URL: z.string().default(''),
+    /** Rendered chunks that are kept, in gigabytes; the longest unused go first. */
+    JIVET_CHUNKS_GB: z.coerce.number().min(0.1).max(100_000).default(10),
   })
   .refine(({ HOST, JIVET_PASSPHRASE }) => isLoopback(HOST) || JIVET_PASSPHRASE.length >= LEAST_PASSPHRASE, {
     path: ['JIVET_PASSPHRASE'],

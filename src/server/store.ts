@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { access, mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { Problem } from '../core/problem'
+import { ChunkStore } from '../engine/chunkStore'
 import { contentHash } from '../engine/contentHash'
 import { readSettings } from './settings'
 
@@ -11,6 +12,9 @@ const root = (): string => readSettings().JIVET_HOME
 export const uploadsFolder = (): string => join(root(), 'uploads')
 export const storeFolder = (): string => join(root(), 'store')
 export const scratchFolder = (): string => join(root(), 'scratch')
+
+/** Rendered chunks, which can be made again at any time. */
+export const chunkStore = (): ChunkStore => new ChunkStore(join(root(), 'chunks'), readSettings().JIVET_CHUNKS_GB * 1e9)
 
 /** @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database. */
 export function storedPath(hash: string): string {

@@ -8,6 +8,8 @@ import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
 import { matchRecords } from './match'
 import { prepareTask } from './tasks/prepare'
+import { programStamp } from '../engine/program'
+import { chunksTask } from './tasks/chunks'
 import { renderTask } from './tasks/render'
 import type { Finish, TaskContext } from './tasks/task'
 import { tidy } from './tidy'
@@ -28,7 +30,7 @@ let stopping = false
 /** Takes jobs of one kind, one after another, until the worker stops. */
 async function lane(kind: JobKind): Promise<void> {
   while (!stopping) {
-    const job = await claimJob(kind).catch(complain(`taking a job to ${kind}`))
+    const job = await claimJob(kind, programStamp()).catch(complain(`taking a job to ${kind}`))
     if (job) await work(job).catch(complain(`job ${job.id}`))
     else await sleep(kind)
   }
@@ -107,6 +109,8 @@ function runTask(job: ClaimedJob, context: TaskContext): Promise<Finish> {
       return prepareTask(job, context)
     case 'render':
       return renderTask(job, context)
+    case 'chunks':
+      return chunksTask(job, context)
   }
 }
 

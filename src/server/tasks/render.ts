@@ -8,11 +8,12 @@ import { writeChapters } from '../../core/write/chapters'
 import { writeDescription } from '../../core/write/description'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
-import { verifyVideo } from '../../engine/verify'
+import { verifyRendered } from '../../engine/verifyRendered'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
+import { MOST_IN_A_PART, renderParts } from '../parts'
 import { renderingOf } from '../rendering'
-import { keepFile, storedSize, withAttemptFolder } from '../store'
+import { chunkStore, keepFile, storedSize, withAttemptFolder } from '../store'
 import type { Finish, TaskContext } from './task'
 
 /** Of the whole work; then it is decoded and checked. */
@@ -25,10 +26,25 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const onProgress = (share: Share): void => onShare(share * RENDERED)
-    const { changes, sound } = await renderVideo({ ...asked, out, scratch: folder, signal, onProgress })
-    const verified = await verifyVideo(out, { cut, changes, look, ...sound, mix }, signal)
+    const store = chunkStore()
+    const startMs = performance.now()
+    const rendered = await renderVideo(
+      { ...asked, out, scratch: folder, signal, onProgress },
+      {
+        store,
+        mostInRow: MOST_IN_A_PART,
+        renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: asked }),
+      },
+    )
+    const tookMs = Math.round(performance.now() - startMs)
+    const verified = await verifyRendered(out, { cut, look, mix }, rendered, { store, signal })
     const failure = verified.faults.find(({ kind }) => FAILURES.has(kind))
-    if (failure) throw new Problem({ code: 'not-as-planned', fault: faultText(failure) })
+    if (failure) {
+      // One of them may be damaged; next time all are made anew.
+      await store.forget(rendered.keys?.chunks ?? [])
+      throw new Problem({ code: 'not-as-planned', fault: faultText(failure) })
+    }
+    await store.sweep()
     const videoHash = await keepFile(out)
     const pack = {
       workoutId: workout.id,
@@ -47,6 +63,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
       ...{ look, framing: workout.framing, cues: workout.cues, mix, verified },
+      rendered: { chunks: rendered.chunks.length, made: rendered.made, madeMs: Math.round(rendered.madeMs), tookMs },
     }
     return (tx) => addPack(pack, tx)
   })

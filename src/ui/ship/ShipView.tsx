@@ -9,6 +9,7 @@ import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
+import { RedoLine } from './Redo'
 import { SoundAlone } from './SoundAlone'
 import type { Verified } from '@/core/proof/verify'
 import { texts } from '@/core/words/en/screens'
@@ -91,7 +92,7 @@ export function ShipView({
       </section>
       <section>
         {pack ? (
-          <PackView pack={pack} scoreRevision={scoreRevision} />
+          <PackView id={id} pack={pack} scoreRevision={scoreRevision} isRunning={running !== null} />
         ) : (
           <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
             {words.none}
@@ -157,7 +158,14 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
   )
 }
 
-function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: number }): ReactNode {
+interface PackViewProps {
+  id: string
+  pack: PackProgress
+  scoreRevision: number
+  isRunning: boolean
+}
+
+function PackView({ id, pack, scoreRevision, isRunning }: PackViewProps): ReactNode {
   const { changed } = pack
   const outdated = Object.values(changed).some(Boolean)
   const at = `/api/packs/${pack.id}`
@@ -186,6 +194,7 @@ function PackView({ pack, scoreRevision }: { pack: PackProgress; scoreRevision: 
             .join(' ')}
         </p>
       )}
+      {outdated && !isRunning && <RedoLine id={id} of={`${pack.id} ${scoreRevision} ${JSON.stringify(changed)}`} />}
       {pack.verified && <Proved verified={pack.verified} />}
       <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
       <div className="flex flex-wrap gap-3">

@@ -119,6 +119,8 @@ function sentence(fact: WithValues): string {
       return `A piece of music may be ${fact.minutes} minutes long. Cut it, or bring its parts.`
     case 'music-in-use':
       return `"${fact.title}" plays this piece. Take it out there first.`
+    case 'part-failed':
+      return fact.reason
     case 'music-gone':
       return `The file of the piece "${fact.name}" is no longer in the data folder. Bring it again, or take it out of the music.`
     case 'not-understood':

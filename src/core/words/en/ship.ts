@@ -1,4 +1,6 @@
 // What is said in Ship, besides the checks and the video itself.
+import { formatLength } from '../../time/clock'
+
 export const shipTexts = {
   companion: 'Render the companion video',
   companionHint:
@@ -10,6 +12,14 @@ export const shipTexts = {
   captioned: 'The same with captions and chapters inside',
   description: 'Description',
   chapters: 'Chapters',
+  redo: ({ chunks, missing, likelyMs }: { chunks: number; missing: number; likelyMs: number | null }) =>
+    [
+      missing
+        ? `A new render makes ${missing} of ${chunks} parts of the picture anew`
+        : 'A new render makes no part of the picture anew, only what is heard or goes with it',
+      likelyMs === null ? '' : `; about ${formatLength(Math.max(1000, Math.round(likelyMs / 1000) * 1000))}`,
+      '.',
+    ].join(''),
   letters: (count: number) => `${count} of the 5000 letters that hosts commonly take`,
   copy: 'Copy',
   copied: 'Copied',

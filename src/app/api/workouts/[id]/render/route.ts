@@ -3,8 +3,12 @@ import { sql } from '@/server/db'
 import { currentFootage } from '@/server/footage'
 import { idFrom, route } from '@/server/http'
 import { addJob } from '@/server/jobs'
+import { redoOf } from '@/server/redo'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
+
+/** What a render would have to make. */
+export const GET = route<{ id: string }>(async (_request, { id }) => Response.json(await redoOf(idFrom(id))))
 
 export const POST = route<{ id: string }>(async (_request, { id }) => {
   const workout = await findWorkout(idFrom(id))

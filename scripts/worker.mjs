@@ -1,0 +1,45 @@
+// `npm run worker`: workers alone, for another machine. They render parts of videos for the Jivet whose database and
+// data folder they are given: DATABASE_URL, and JIVET_HOME as this machine reaches it. Ctrl-C ends them; what they had in
+// hand goes back.
+import { spawn } from 'node:child_process'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { dataFolder, ensureModules, ensurePackages, kept, marked, shareOfCores, workers, ROOT } from './machine.mjs'
+
+const home = dataFolder()
+const count = workers()
+if (!process.env.DATABASE_URL) {
+  console.error('Set DATABASE_URL to the database of the Jivet that is to be helped.')
+  process.exit(1)
+}
+if (!existsSync(join(home, 'store'))) {
+  console.error(`There is no data folder of Jivet at ${home}. Set JIVET_HOME to it, as this machine reaches it.`)
+  process.exit(1)
+}
+ensurePackages({ withDatabase: false })
+ensureModules()
+
+const children = new Set()
+let stopping = false
+
+function begin() {
+  const env = marked(home, { ...process.env, JIVET_HOME: home, ...shareOfCores(count), NODE_ENV: 'production' })
+  const command = kept(null, 'TERM', process.execPath, ['--import', 'tsx', 'src/server/worker.ts'])
+  const child = spawn(...command, { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] })
+  children.add(child)
+  child.once('exit', () => {
+    children.delete(child)
+    if (stopping && !children.size) process.exit(0)
+    if (!stopping) setTimeout(() => !stopping && begin(), 2000)
+  })
+}
+
+function stop() {
+  stopping = true
+  for (const child of children) child.kill('SIGTERM')
+  if (!children.size) process.exit(0)
+}
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)
+for (let number = 0; number < count; number++) begin()
+console.log(`${count === 1 ? 'A worker is' : `${count} workers are`} at work for ${home}`)

@@ -1,0 +1,93 @@
+// Parts of a render as jobs of their own: whoever has a worker at this database may take one.
+import { Problem } from '../core/problem'
+import type { Piece } from '../core/render/runs'
+import { sum } from '../core/sum'
+import type { Ms, Share } from '../core/units'
+import { programStamp } from '../engine/program'
+import type { PictureJob } from '../engine/renderJob'
+import { sql } from './db'
+import { CANCELS, tell, WAITING, type Db, type Job } from './jobs'
+import { storedPath } from './store'
+
+/** What a picture is made of, with its files by their hashes: each machine has them elsewhere. */
+type PictureKept = Omit<PictureJob, 'reel'> & { reel: { hash: string; facts: PictureJob['reel'][number]['facts'] }[] }
+
+export const keptPicture = ({ reel, cut, shown, viewing, look, framing }: PictureJob): PictureKept => ({
+  reel: reel.map(({ hash, facts }) => {
+    if (hash === undefined) throw new Error('a file of a render without its hash')
+    return { hash, facts }
+  }),
+  ...{ cut, shown },
+  ...(viewing ? { viewing } : {}),
+  ...(look ? { look } : {}),
+  ...(framing ? { framing } : {}),
+})
+
+/** @throws Problem `claim-lost` where the render is over. */
+export async function pictureOf(parentId: string): Promise<PictureJob> {
+  const [row] = await sql()<{ picture: PictureKept | null }[]>`select picture from jobs where id = ${parentId}`
+  if (!row?.picture) throw new Problem({ code: 'claim-lost' })
+  const { reel, ...picture } = row.picture
+  return { ...picture, reel: reel.map(({ hash, facts }) => ({ path: storedPath(hash), hash, facts })) }
+}
+
+/** So many chunks are one job: a minute or less of a video. */
+export const MOST_IN_A_PART = 6
+const LOOK_MS: Ms = 300
+
+interface Asking {
+  picture: PictureJob
+  /** All chunks of the video. */
+  chunks: readonly Piece[]
+  signal: AbortSignal
+  onProgress: (share: Share) => void
+}
+
+/**
+ * Has rows of chunks rendered by whoever takes them, and waits for the last.
+ * @throws Problem `part-failed` with what one of them failed for, or `cancelled`; then none goes on.
+ */
+export async function renderParts(
+  job: Job,
+  rows: readonly (readonly Piece[])[],
+  { picture, chunks, signal, onProgress }: Asking,
+): Promise<void> {
+  const frames = new Map<string, number>()
+  const total = sum(rows.flat().map((chunk) => chunk.frames))
+  await sql().begin(async (tx) => {
+    // Of an attempt before this one.
+    await dropParts(job.id, tx)
+    await tx`update jobs set picture = ${tx.json(keptPicture(picture) as never)} where id = ${job.id}`
+    for (const row of rows) {
+      const [first, last] = [row[0], row.at(-1)].map((chunk) => (chunk ? chunks.indexOf(chunk) : -1))
+      const [made] = await tx<{ id: string }[]>`
+        insert into jobs (kind, workout_id, parent_id, program, first_chunk, last_chunk)
+        values ('chunks', ${job.workoutId}, ${job.id}, ${programStamp()}, ${first ?? 0}, ${last ?? 0}) returning id`
+      if (made) frames.set(made.id, sum(row.map((chunk) => chunk.frames)))
+    }
+    await tell(tx, WAITING, 'chunks')
+  })
+  try {
+    for (;;) {
+      signal.throwIfAborted()
+      const parts = await sql()<{ id: string; state: Job['state']; share: Share; problem: string | null }[]>`
+        select id, state, share, problem from jobs where parent_id = ${job.id}`
+      const failed = parts.find(({ state }) => state === 'failed' || state === 'cancelled')
+      if (failed) throw new Problem({ code: 'part-failed', reason: failed.problem ?? '' })
+      const done = sum(parts.map(({ id, state, share }) => (frames.get(id) ?? 0) * (state === 'done' ? 1 : share)))
+      onProgress(total ? done / total : 1)
+      if (parts.every(({ state }) => state === 'done')) return
+      await new Promise((resolve) => setTimeout(resolve, LOOK_MS))
+    }
+  } finally {
+    await sql().begin((tx) => dropParts(job.id, tx))
+  }
+}
+
+/** Whoever has one in hand is told, and loses it. */
+async function dropParts(parentId: string, db: Db): Promise<void> {
+  const live = await db<{ id: string }[]>`
+    delete from jobs where parent_id = ${parentId} and state in ('queued', 'active') returning id`
+  for (const { id } of live) await tell(db, CANCELS, id)
+  await db`delete from jobs where parent_id = ${parentId}`
+}
