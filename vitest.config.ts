@@ -5,7 +5,7 @@ import { defineConfig } from 'vitest/config'
 const part = process.env.JIVET_TEST_PART ?? 'all'
 const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
-/** Tests of no server. */
+/** Tests of no server and no clock. */
 const CALM = [
   'takes',
   'hearing',
@@ -21,6 +21,11 @@ const CALM = [
   'sound',
   'verify',
   'render',
+  'database',
+  'dressing',
+  'migration',
+  'reel',
+  'safekeeping',
   'e2e/companion',
 ].map((name) => `tests/${name}.test.ts`)
 
@@ -43,7 +48,7 @@ export default defineConfig({
         },
       },
       {
-        // Films, sounds and commands, each of which keeps one core busy.
+        // Films, sounds, commands and records, each of which keeps one core busy.
         extends: true,
         test: {
           ...shared,

@@ -19,7 +19,7 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
-import { availableParallelism, homedir } from 'node:os'
+import { homedir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -83,10 +83,6 @@ export function workers() {
   console.error(`JIVET_WORKERS is a number from 1 to 99, not "${asked}".`)
   process.exit(1)
 }
-
-/** Several workers do not each take all cores. */
-export const shareOfCores = (count) =>
-  count > 1 ? { JIVET_THREADS: String(Math.max(1, Math.round(availableParallelism() / count))) } : {}
 
 const stampOf = (...files) => {
   const sum = createHash('sha256')

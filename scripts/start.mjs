@@ -14,7 +14,6 @@ import {
   marked,
   ownAccount,
   programFolder,
-  shareOfCores,
   startDatabase,
   workers,
 } from './machine.mjs'
@@ -71,7 +70,6 @@ const environment = (url) =>
     HOST,
     JIVET_HOME: HOME,
     DATABASE_URL: url,
-    ...shareOfCores(WORKERS),
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
   })

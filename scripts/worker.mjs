@@ -1,10 +1,10 @@
 // `npm run worker`: workers alone, for another machine. They render parts of videos for the Jivet whose database and
-// data folder they are given: DATABASE_URL, and JIVET_HOME as this machine reaches it. Ctrl-C ends them; what they had in
-// hand goes back.
+// data folder they are given: DATABASE_URL, and JIVET_HOME as this machine reaches it. Ctrl-C ends them; what they had
+// in hand goes back.
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { dataFolder, ensureModules, ensurePackages, kept, marked, shareOfCores, workers, ROOT } from './machine.mjs'
+import { dataFolder, ensureModules, ensurePackages, kept, marked, workers, ROOT } from './machine.mjs'
 
 const home = dataFolder()
 const count = workers()
@@ -23,7 +23,7 @@ const children = new Set()
 let stopping = false
 
 function begin() {
-  const env = marked(home, { ...process.env, JIVET_HOME: home, ...shareOfCores(count), NODE_ENV: 'production' })
+  const env = marked(home, { ...process.env, JIVET_HOME: home, NODE_ENV: 'production' })
   const command = kept(null, 'TERM', process.execPath, ['--import', 'tsx', 'src/server/worker.ts'])
   const child = spawn(...command, { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] })
   children.add(child)

@@ -1,7 +1,6 @@
 // What the picture of a video will be, before any of it is rendered.
 import { createHash } from 'node:crypto'
 import { aimsWithin, framedSize, type Size } from '../core/cut/framing'
-import { overlayLayers, type Layer } from '../core/look/drawOverlay'
 import { USUAL_LOOK } from '../core/look/looks/family'
 import { overlayChanges, type OverlayChange } from '../core/look/overlay'
 import { Problem } from '../core/problem'
@@ -13,7 +12,6 @@ import { ENCODER } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
 import { DRAWN, type PictureJob } from './renderJob'
-import { measuringSurface } from './strip'
 import { MOST_RATE } from './timebase'
 
 export interface PicturePlan {
@@ -23,22 +21,19 @@ export interface PicturePlan {
   filmed: Size
   /** The video's pictures stand so long each. */
   rate: Rate
-  layers: readonly Layer[]
   changes: readonly OverlayChange[]
   /** In order, end to end. */
   chunks: readonly Piece[]
 }
 
 /** @throws Problem `cut-empty`. */
-export function picturePlan({ reel, cut, shown, viewing, look, framing }: PictureJob): PicturePlan {
+export function picturePlan({ reel, cut, shown, viewing, framing }: PictureJob): PicturePlan {
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const filmed = reel[0]?.facts ?? DRAWN
   const facts = { ...filmed, ...framedSize(filmed, framing?.shape ?? 'filmed') }
   const changes = overlayChanges(shown, viewing)
-  const states = changes.flatMap(({ state }) => state ?? [])
-  const layers = overlayLayers(facts, states, measuringSurface(), look)
   const rate = gridOf(facts.rate)
-  return { facts, filmed, rate, layers, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
+  return { facts, filmed, rate, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
 }
 
 const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: MOST_RATE, den: 1 } : rate)

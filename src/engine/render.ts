@@ -9,12 +9,12 @@ import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
 import type { ChunkStore } from './chunkStore'
-import { QUIET } from './encoding'
+import { lanes, QUIET } from './encoding'
 import { patience } from './input'
 import { chunkKeys as chunkKeysOf, picturePlan, type PicturePlan } from './picturePlan'
 import type { FootageFacts } from './probe'
 import type { RenderJob } from './renderJob'
-import { renderRow } from './renderRow'
+import { renderRow, type RowWork } from './renderRow'
 import { renderSound, soundPlan, type SoundPlan } from './renderSound'
 import { soundKeyOf } from './soundKey'
 import { runTool } from './tool'
@@ -27,8 +27,6 @@ export interface Chunked {
     rows: readonly (readonly Piece[])[],
     about: { chunks: readonly Piece[]; onProgress: (share: Share) => void; signal: AbortSignal },
   ) => Promise<void>
-  /** So many chunks are in a row at most. Default: as many as go on. */
-  mostInRow?: number
 }
 
 /** What a video was rendered with, for whoever checks it. */
@@ -102,24 +100,45 @@ async function renderPicture(
   const made = { made: missing.length, madeMs: sum(missing.map(({ lengthMs }) => lengthMs)) }
   if (chunked?.renderRows) {
     const onProgress = (share: Share): void => job.onProgress?.(share)
-    await chunked.renderRows(rowsOf(missing, chunked.mostInRow), { chunks, onProgress, signal })
+    await chunked.renderRows(rowsOf(missing, MOST_IN_A_ROW), { chunks, onProgress, signal })
     missing = await lacking(missing)
   }
-  const total = framesIn(missing)
-  let done = 0
-  for (const row of rowsOf(missing)) {
-    const frames = framesIn(row)
-    await renderRow(job, plan, row, {
-      ...{ folder, signal },
-      onProgress: (share) => job.onProgress?.((done + share * frames) / total),
-      onChunk: async (chunk, path) => {
-        await chunked?.store.keep(keyOf(chunk), path)
-        await rename(path, placeOf(chunk))
-      },
-    })
-    done += frames
-  }
+  await renderHere(job, plan, missing, {
+    ...{ folder, signal },
+    onChunk: async (chunk, path) => {
+      await chunked?.store.keep(keyOf(chunk), path)
+      await rename(path, placeOf(chunk))
+    },
+  })
   return { ...made, chunkKeys: keys }
+}
+
+/** So many chunks at most are encoded in one pass, so that all lanes are done at about the same time. */
+const MOST_IN_A_ROW = 3
+
+/** Rows beside each other, each in a lane of its own. */
+async function renderHere(
+  job: RenderJob,
+  plan: PicturePlan,
+  chunks: readonly Piece[],
+  work: Omit<RowWork, 'onProgress'>,
+): Promise<void> {
+  const rows = rowsOf(chunks, MOST_IN_A_ROW)
+  const total = framesIn(chunks)
+  const shares = new Map<number, number>()
+  const waiting = [...rows.entries()].reverse()
+  const lane = async (): Promise<void> => {
+    for (let next = waiting.pop(); next; next = waiting.pop()) {
+      const [number, row] = next
+      const onProgress = (share: Share): void => {
+        shares.set(number, share * framesIn(row))
+        job.onProgress?.(sum([...shares.values()]) / total)
+      }
+      await renderRow(job, plan, row, { ...work, onProgress })
+      onProgress(1)
+    }
+  }
+  await Promise.all(Array.from({ length: lanes() }, lane))
 }
 
 const framesIn = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))

@@ -4,18 +4,19 @@ import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { createInterface } from 'node:readline'
 import { aimsWithin, framedSize, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
+import { overlayLayers } from '../core/look/drawOverlay'
 import { together } from '../core/render/plan'
 import { changesWithin, sourceOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
 import type { Ms, Rate, Share } from '../core/units'
-import { ENCODER, ownThreads, QUIET } from './encoding'
+import { ENCODER, ONE_THREAD, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
 import type { PictureJob } from './renderJob'
-import { drawStrip } from './strip'
+import { drawStrips, measuringSurface, type Strip } from './strip'
 import { COPY_TIMES } from './timebase'
 import { runTool } from './tool'
 
@@ -36,20 +37,21 @@ export async function renderRow(
   row: readonly Piece[],
   { folder, signal, onProgress, onChunk }: RowWork,
 ): Promise<void> {
-  const { facts, layers, changes, rate } = plan
+  const { facts: frame, rate } = plan
   const piece = together(row)
-  const own = changesWithin(changes, piece, rate)
-  // Rows of several workers, and one after another, share a folder.
+  const changes = changesWithin(plan.changes, piece, rate)
+  const states = changes.flatMap(({ state }) => state ?? [])
+  // Several rows share a folder.
   const name = `row-${piece.first}`
-  const lists: string[] = []
-  for (const [at, layer] of layers.entries()) {
-    const strip = { name: `${name}-${at}`, layer, changes: own }
-    lists.push(await drawStrip({ ...strip, frame: facts, durationMs: piece.lengthMs, folder, signal }))
+  const strips: Strip[] = []
+  for (const [at, layer] of overlayLayers(frame, states, measuringSurface(), job.look).entries()) {
+    const strip = { name: `${name}-${at}`, layer, changes, frame, durationMs: piece.lengthMs, folder, signal }
+    strips.push(...(await drawStrips(strip)))
   }
   const args = [
-    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(lists)],
-    ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(layers)].join(';'), '-map', '[picture]'],
-    ...[...ENCODER, ...ownThreads(), '-frames:v', String(piece.frames), '-r', gridOf(rate), '-fps_mode', 'passthrough'],
+    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
+    ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips)].join(';'), '-map', '[picture]'],
+    ...[...ENCODER, ...ONE_THREAD, '-frames:v', String(piece.frames), '-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]
   await runTool('ffmpeg', args, {

@@ -31,8 +31,6 @@ export async function pictureOf(parentId: string): Promise<PictureJob> {
   return { ...picture, reel: reel.map(({ hash, facts }) => ({ path: storedPath(hash), hash, facts })) }
 }
 
-/** So many chunks are one job: a minute or less of a video. */
-export const MOST_IN_A_PART = 6
 const LOOK_MS: Ms = 300
 
 interface Asking {

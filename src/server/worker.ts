@@ -8,6 +8,7 @@ import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
 import { matchRecords } from './match'
 import { prepareTask } from './tasks/prepare'
+import { lanes } from '../engine/encoding'
 import { programStamp } from '../engine/program'
 import { chunksTask } from './tasks/chunks'
 import { renderTask } from './tasks/render'
@@ -24,7 +25,7 @@ const TIDY_MS = 3_600_000
 type Reason = 'cancel' | 'lost' | 'stopping'
 
 const running = new Map<string, AbortController>()
-const woken = new Map<JobKind, () => void>()
+const woken = new Map<JobKind, Set<() => void>>()
 let stopping = false
 
 /** Takes jobs of one kind, one after another, until the worker stops. */
@@ -39,12 +40,18 @@ async function lane(kind: JobKind): Promise<void> {
 /** Until a job of the kind is told, or a while has passed. */
 const sleep = (kind: JobKind): Promise<void> =>
   new Promise((resolve) => {
-    const timer = setTimeout(resolve, LOOK_AGAIN_MS)
-    woken.set(kind, () => {
+    const wakers = woken.get(kind) ?? new Set()
+    woken.set(kind, wakers)
+    const wake = (): void => {
       clearTimeout(timer)
+      wakers.delete(wake)
       resolve()
-    })
+    }
+    const timer = setTimeout(wake, LOOK_AGAIN_MS)
+    wakers.add(wake)
   })
+
+const wakeAll = (kind: JobKind): void => woken.get(kind)?.forEach((wake) => wake())
 
 /** The database may be away for a while: said, and tried again. */
 const complain =
@@ -119,8 +126,8 @@ async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
   for (const halt of running.values()) halt.abort('stopping' satisfies Reason)
-  for (const wake of woken.values()) wake()
-  await Promise.race([lanes, new Promise((done) => setTimeout(done, 4000))])
+  JOB_KINDS.forEach(wakeAll)
+  await Promise.race([working, new Promise((done) => setTimeout(done, 4000))])
   await sql()
     .end({ timeout: 1 })
     .catch(() => {})
@@ -131,8 +138,9 @@ process.on('SIGTERM', () => void stop())
 process.on('SIGINT', () => void stop())
 surviveLostSocket()
 await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
-await sql().listen(WAITING, (kind) => woken.get(kind as JobKind)?.())
-const lanes = Promise.all(JOB_KINDS.map(lane))
+await sql().listen(WAITING, (kind) => wakeAll(kind as JobKind))
+// Parts of renders use one core each.
+const working = Promise.all([...JOB_KINDS.map(lane), ...Array.from({ length: lanes() - 1 }, () => lane('chunks'))])
 const watch = new Watch()
 setInterval(() => void lookAfter().catch(complain('watching')), WATCH_MS)
 setInterval(() => void tidyUp(), TIDY_MS)

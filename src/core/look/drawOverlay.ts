@@ -21,6 +21,8 @@ export interface Layer {
   height: number
   /** Equal keys are the same picture. */
   keyOf: (state: OverlayState) => string
+  /** Whether there is anything of it in a state. */
+  shows: (state: OverlayState) => boolean
   draw: (surface: Surface, state: OverlayState, frame: Frame) => void
 }
 
@@ -48,7 +50,8 @@ export function overlayLayers(
     )
     if (!boxes.length) return []
     const draw: Layer['draw'] = (surface, state, within) => drawPart(surface, part, state, { frame: within, wish })
-    return [{ ...pixelsOf(boxes, unit, { frame, wish }), keyOf, draw }]
+    const shows: Layer['shows'] = (state) => part.boxOf(pen, shownOf(state, wish)) !== null
+    return [{ ...pixelsOf(boxes, unit, { frame, wish }), keyOf, shows, draw }]
   })
 }
 

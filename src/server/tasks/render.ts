@@ -11,7 +11,7 @@ import { renderVideo } from '../../engine/render'
 import { verifyRendered } from '../../engine/verifyRendered'
 import type { Job } from '../jobs'
 import { addPack } from '../packs'
-import { MOST_IN_A_PART, renderParts } from '../parts'
+import { renderParts } from '../parts'
 import { renderingOf } from '../rendering'
 import { chunkStore, keepFile, storedSize, withAttemptFolder } from '../store'
 import type { Finish, TaskContext } from './task'
@@ -30,11 +30,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
     const startMs = performance.now()
     const rendered = await renderVideo(
       { ...asked, out, scratch: folder, signal, onProgress },
-      {
-        store,
-        mostInRow: MOST_IN_A_PART,
-        renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: asked }),
-      },
+      { store, renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: asked }) },
     )
     const tookMs = Math.round(performance.now() - startMs)
     const verified = await verifyRendered(out, { cut, look, mix }, rendered, { store, signal })
