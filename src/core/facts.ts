@@ -154,6 +154,9 @@ type ProblemOfWork =
         | 'reel-changed'
         | 'not-together'
     }
+  | { code: 'host-away'; name: string }
+  | { code: 'host-refused'; name: string; reason: string }
+  | { code: 'host-slow' | 'already-publishing' | 'published-already' }
   | { code: 'tool-failed'; tool: string; reason: string }
   | { code: 'tool-killed' | 'tool-slow'; tool: string }
   | { code: 'tool-missing'; tool: string; package: string }
@@ -161,6 +164,7 @@ type ProblemOfWork =
   | { code: 'font-missing' | 'package-missing' | 'model-missing' | 'model-damaged'; name: string }
 
 export type Thing =
+  | 'host'
   | 'workout'
   | 'session'
   | 'footage'

@@ -2,7 +2,6 @@
 // is divided where chunks end, into closed groups of pictures that are joined without being encoded again.
 import { join } from 'node:path'
 import type { Readable } from 'node:stream'
-import { createInterface } from 'node:readline'
 import { aimsWithin, framedSize, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
 import { overlayLayers } from '../core/look/drawOverlay'
 import { together } from '../core/render/plan'
@@ -60,10 +59,15 @@ export async function renderRow(
     extraPipes: 1,
     onOutput: progressReader(piece.lengthMs, onProgress),
     feed: async (child) => {
-      let next = 0
-      for await (const file of createInterface({ input: child.stdio[3] as unknown as Readable })) {
-        const chunk = row[next++]
-        if (chunk && file) await onChunk(chunk, join(folder, file))
+      let next = 0,
+        told = ''
+      for await (const bytes of child.stdio[3] as unknown as Readable) {
+        const [rest = '', ...files] = `${told}${String(bytes)}`.split('\n').reverse()
+        told = rest
+        for (const file of files.reverse()) {
+          const chunk = row[next++]
+          if (chunk) await onChunk(chunk, join(folder, file))
+        }
       }
     },
   })

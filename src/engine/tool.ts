@@ -92,7 +92,7 @@ async function gather(child: ChildProcess, onOutput: ToolCall['onOutput']): Prom
 }
 
 const CLOSED_PIPE: ReadonlySet<string> = new Set([
-  ...['EPIPE', 'ERR_STREAM_DESTROYED', 'ERR_STREAM_PREMATURE_CLOSE', 'ABORT_ERR'],
+  ...['EPIPE', 'ECONNRESET', 'ERR_STREAM_DESTROYED', 'ERR_STREAM_PREMATURE_CLOSE', 'ABORT_ERR'],
 ])
 
 /** A tool that stops reading early says why itself; the broken pipe adds nothing. */

@@ -6,7 +6,7 @@ import type { Ms, Share } from '../core/units'
 import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
 
-export const JOB_KINDS = ['prepare', 'render', 'chunks'] as const
+export const JOB_KINDS = ['prepare', 'render', 'chunks', 'publish'] as const
 export type JobKind = (typeof JOB_KINDS)[number]
 
 export interface Job {

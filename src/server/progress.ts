@@ -19,6 +19,7 @@ import {
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { newestPack, type Pack } from './packs'
+import { HOSTS, publicationsOf, type Publication } from './publications'
 import { keyOf, reelOf, sharedMs, type Reel } from './reel'
 import type { Ms, Share } from '../core/units'
 
@@ -97,16 +98,29 @@ export interface Progress {
   aside: FootageAside[]
   jobs: JobProgress[]
   pack: PackProgress | null
+  /** What was handed to hosts; the newest first. */
+  published: PublishedProgress[]
+}
+
+export interface PublishedProgress {
+  id: string
+  packId: string
+  /** The host's name. */
+  host: string
+  state: Publication['state']
+  reason: string
+  page: string | null
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [reel, current, newest, aside, jobs, pack] = await Promise.all([
+  const [reel, current, newest, aside, jobs, pack, published] = await Promise.all([
     reelOf(workoutId),
     currentFootage(workoutId),
     newestFootage(workoutId),
     footageAside(workoutId),
     recentJobs(workoutId),
     newestPack(workoutId),
+    publicationsOf(workoutId),
   ])
   return {
     footage: current && footageProgress(current),
@@ -138,6 +152,9 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       verified: pack.verified,
       changed: await changedSince(pack, reel),
     },
+    published: published.map(({ id, packId, host, state, reason, page }) => ({
+      ...{ id, packId, host: HOSTS[host]?.name ?? host, state, reason, page },
+    })),
   }
 }
 
@@ -180,7 +197,7 @@ async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
 /**
  * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
  */
-async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
+export async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
   const [now] = await sql()<
     { score: number; ties: number; cut: unknown; look: unknown; framing: unknown; cues: unknown; mix: unknown }[]
   >`

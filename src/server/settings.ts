@@ -2,6 +2,7 @@
 import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
+import { STAND_IN_PORT } from '../core/publish/host'
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1']
 export const isLoopback = (host: string): boolean => LOOPBACK.includes(host)
@@ -19,6 +20,8 @@ const schema = z
       .string()
       .default(process.getuid?.() === 0 ? '/var/lib/jivet' : join(homedir(), '.local', 'share', 'jivet')),
     DATABASE_URL: z.string().default(''),
+    /** Where the simulated host answers. */
+    JIVET_HOST_URL: z.url().default(`http://127.0.0.1:${STAND_IN_PORT}`),
     /** Rendered chunks that are kept, in gigabytes; the longest unused go first. */
     JIVET_CHUNKS_GB: z.coerce.number().min(0.1).max(100_000).default(10),
   })

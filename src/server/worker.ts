@@ -11,6 +11,7 @@ import { prepareTask } from './tasks/prepare'
 import { lanes } from '../engine/encoding'
 import { programStamp } from '../engine/program'
 import { chunksTask } from './tasks/chunks'
+import { publishTask } from './tasks/publish'
 import { renderTask } from './tasks/render'
 import type { Finish, TaskContext } from './tasks/task'
 import { tidy } from './tidy'
@@ -116,6 +117,8 @@ function runTask(job: ClaimedJob, context: TaskContext): Promise<Finish> {
       return prepareTask(job, context)
     case 'render':
       return renderTask(job, context)
+    case 'publish':
+      return publishTask(job, context)
     case 'chunks':
       return chunksTask(job, context)
   }

@@ -9,6 +9,7 @@ import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
+import { Publish } from './Publish'
 import { RedoLine } from './Redo'
 import { SoundAlone } from './SoundAlone'
 import type { Verified } from '@/core/proof/verify'
@@ -37,7 +38,7 @@ export function ShipView({
   openChanges,
   scoreRevision,
 }: Props): ReactNode {
-  const { footage, jobs, pack } = useProgress(id, initial)
+  const { footage, jobs, pack, published } = useProgress(id, initial)
   const [problem, setProblem] = useState<string | null>(null)
   const render = jobs.find((job) => job.kind === 'render')
   const running = render && (render.state === 'queued' || render.state === 'active') ? render : null
@@ -92,7 +93,14 @@ export function ShipView({
       </section>
       <section>
         {pack ? (
-          <PackView id={id} pack={pack} scoreRevision={scoreRevision} isRunning={running !== null} />
+          <PackView id={id} pack={pack} scoreRevision={scoreRevision} isRunning={running !== null}>
+            <Publish
+              packId={pack.id}
+              jobs={jobs}
+              published={published}
+              of={`${scoreRevision} ${JSON.stringify(pack.changed)}`}
+            />
+          </PackView>
         ) : (
           <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
             {words.none}
@@ -163,9 +171,11 @@ interface PackViewProps {
   pack: PackProgress
   scoreRevision: number
   isRunning: boolean
+  /** Stands between the video and its texts. */
+  children: ReactNode
 }
 
-function PackView({ id, pack, scoreRevision, isRunning }: PackViewProps): ReactNode {
+function PackView({ id, pack, scoreRevision, isRunning, children }: PackViewProps): ReactNode {
   const { changed } = pack
   const outdated = Object.values(changed).some(Boolean)
   const at = `/api/packs/${pack.id}`
@@ -205,6 +215,7 @@ function PackView({ id, pack, scoreRevision, isRunning }: PackViewProps): ReactN
         <Out href={`${at}/captions`}>{words.captions}</Out>
         <Out href={`${at}/chapters`}>{words.chapters}</Out>
       </div>
+      {children}
       {pack.description ? (
         <Written
           text={pack.description}

@@ -3,6 +3,7 @@ import type { CellWanted, Counted, MoveFact, ProblemFact, Thing } from '../../fa
 import { formatInstant, formatLength } from '../../time/clock'
 
 const THINGS: Record<Thing, string> = {
+  host: 'There is no such host.',
   workout: 'There is no such workout; it may have been removed.',
   session: 'There is no such session on the floor.',
   footage: 'There is no such footage.',
@@ -92,6 +93,9 @@ const PLAIN = {
   'nothing-to-try': 'This file needs no second try.',
   'reel-changed': 'The files of this workout have changed meanwhile. Look again, then put them in order.',
   'not-together': 'The sound of these two files was not found to be the same anywhere.',
+  'host-slow': 'The host is still working at this video after hours. Look there what has become of it.',
+  'already-publishing': 'A video of this workout is being published. Wait for it, or cancel it.',
+  'published-already': 'This video is there already. Render a new one to publish another.',
   'broke-off-often':
     'This broke off several times, each time because the server stopped. Start it again when the server runs steadily.',
 } as const satisfies Partial<Record<ProblemFact['code'], string>>
@@ -119,6 +123,10 @@ function sentence(fact: WithValues): string {
       return `A piece of music may be ${fact.minutes} minutes long. Cut it, or bring its parts.`
     case 'music-in-use':
       return `"${fact.title}" plays this piece. Take it out there first.`
+    case 'host-away':
+      return `${fact.name} does not answer. What was sent is kept; publish again to go on.`
+    case 'host-refused':
+      return `${fact.name} has refused: ${fact.reason}`
     case 'part-failed':
       return fact.reason
     case 'music-gone':

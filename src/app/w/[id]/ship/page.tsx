@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
-import { boundariesOf, tieKey } from '@/core/align/boundaries'
+import { boundariesOf, openBoundaries } from '@/core/align/boundaries'
 import { tryExpand } from '@/core/expand/expand'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
@@ -17,15 +17,13 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
   const progress = await progressOf(workout.id)
   const { stitches } = await listStitches(workout.id)
   const segments = tryExpand(workout.score).expansion?.segments ?? []
-  const changes = boundariesOf(segments).filter((boundary) => boundary.audible)
-  const tied = new Set(stitches.map(tieKey))
   return (
     <ShipView
       id={workout.id}
       progress={progress}
-      hasScore={changes.length > 0}
+      hasScore={boundariesOf(segments).some(({ audible }) => audible)}
       hasStitches={stitches.length > 0}
-      openChanges={changes.filter((boundary) => !tied.has(tieKey(boundary))).length}
+      openChanges={openBoundaries(segments, stitches).length}
       scoreRevision={workout.version.revision}
     />
   )

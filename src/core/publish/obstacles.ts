@@ -1,0 +1,69 @@
+// What stands in the way of publishing a video, in order of harm.
+import type { Verified } from '../proof/verify'
+import type { Ms } from '../units'
+import type { Chapter } from '../write/chapters'
+import type { HostLimits } from './host'
+
+/** A host refuses it; viewers are misled by it; it is less than it could be. */
+export const HARMS = ['refused', 'misleads', 'less'] as const
+export type Harm = (typeof HARMS)[number]
+
+export type Obstacle = { harm: Harm } & (
+  | { code: 'host-away' | 'title-missing' | 'outdated' | 'no-description' | 'no-captions' | 'few-chapters' }
+  | { code: 'title-long' | 'description-long'; letters: number; most: number }
+  | { code: 'video-large'; bytes: number; most: number }
+  | { code: 'video-long'; ms: Ms; mostMs: Ms }
+  | { code: 'faults'; count: number }
+  | { code: 'open-changes'; count: number }
+)
+
+export interface Publishing {
+  title: string
+  description: string
+  captions: string
+  chapters: readonly Chapter[]
+  videoBytes: number
+  lengthMs: Ms
+  /** Whether anything has changed since it was rendered. */
+  isOutdated: boolean
+  /** Changes of the score that are tied to no instant of the footage. */
+  openChanges: number
+  /** Null where nobody looked. */
+  verified: Pick<Verified, 'faults'> | null
+  /** Null where the host does not answer. */
+  limits: HostLimits | null
+}
+
+/** Fewer are no chapters to a host. */
+const FEWEST_CHAPTERS = 3
+
+/** @returns none where nothing stands in the way. */
+export function obstaclesOf(of: Publishing): Obstacle[] {
+  const { title, description, limits, verified } = of
+  const faults = verified?.faults.length ?? 0
+  const found: (Obstacle | false)[] = [
+    !limits && { harm: 'refused', code: 'host-away' },
+    !title.trim() && { harm: 'refused', code: 'title-missing' },
+    ...(limits ? beyond(of, limits) : []),
+    of.isOutdated && { harm: 'misleads', code: 'outdated' },
+    of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
+    faults > 0 && { harm: 'misleads', code: 'faults', count: faults },
+    of.chapters.length < FEWEST_CHAPTERS && { harm: 'less', code: 'few-chapters' },
+    !/-->/.test(of.captions) && { harm: 'less', code: 'no-captions' },
+    !description.trim() && { harm: 'less', code: 'no-description' },
+  ]
+  return found.flatMap((one) => one || [])
+}
+
+function beyond({ title, description, videoBytes, lengthMs }: Publishing, limits: HostLimits): (Obstacle | false)[] {
+  const harm = 'refused'
+  return [
+    title.length > limits.title && { harm, code: 'title-long', letters: title.length, most: limits.title },
+    description.length > limits.description && {
+      ...{ harm, code: 'description-long' as const },
+      ...{ letters: description.length, most: limits.description },
+    },
+    videoBytes > limits.bytes && { harm, code: 'video-large', bytes: videoBytes, most: limits.bytes },
+    lengthMs > limits.lengthMs && { harm, code: 'video-long', ms: lengthMs, mostMs: limits.lengthMs },
+  ]
+}

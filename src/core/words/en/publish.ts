@@ -1,0 +1,60 @@
+// What is said of publishing.
+import type { Harm, Obstacle } from '../../publish/obstacles'
+import { formatLength } from '../../time/clock'
+
+export const publishTexts = {
+  heading: 'Publish',
+  simulated: (host: string) => `${host} is a simulated host on this machine. Nothing goes to the internet.`,
+  away: (host: string) => `${host} does not answer. Start it with "npm run host", then look again.`,
+  look: 'Look again',
+  clear: 'Nothing stands in the way.',
+  harms: {
+    refused: 'The host will not take it',
+    misleads: 'Viewers would be misled',
+    less: 'Less than it could be',
+  } satisfies Record<Harm, string>,
+  publish: (host: string) => `Publish on ${host}`,
+  anyway: (host: string) => `Publish on ${host} all the same`,
+  sending: 'Publishing',
+  published: 'Published',
+  open: 'See it there',
+  rejected: (host: string, reason: string) => `${host} has rejected it: ${reason}`,
+  comments: 'Comments',
+  noComments: 'Nobody has said anything yet.',
+  curve: (share: number) => `${Math.round(share * 100)} of 100 viewers stay to the end (simulated: nobody watched).`,
+} as const
+
+const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6).toLocaleString('en')} MB`
+
+export function obstacleText(obstacle: Obstacle): string {
+  switch (obstacle.code) {
+    case 'host-away':
+      return 'It does not answer.'
+    case 'title-missing':
+      return 'The workout has no title. Give it one in Score, then render again.'
+    case 'title-long':
+      return `The title has ${obstacle.letters} letters; ${obstacle.most} is the most.`
+    case 'description-long':
+      return `The description has ${obstacle.letters.toLocaleString('en')} letters; ${obstacle.most.toLocaleString('en')} is the most.`
+    case 'video-large':
+      return `The video has ${megabytes(obstacle.bytes)}; ${megabytes(obstacle.most)} is the most.`
+    case 'video-long':
+      return `The video lasts ${formatLength(obstacle.ms)}; ${formatLength(obstacle.mostMs)} is the most.`
+    case 'outdated':
+      return 'The workout has changed since this video was rendered.'
+    case 'open-changes':
+      return obstacle.count === 1
+        ? 'One change is not tied: its count is reckoned.'
+        : `${obstacle.count} changes are not tied: their counts are reckoned.`
+    case 'faults':
+      return obstacle.count === 1
+        ? 'The check of the video found one thing, listed above.'
+        : `The check of the video found ${obstacle.count} things, listed above.`
+    case 'few-chapters':
+      return 'There are fewer than three chapters of ten seconds and more, so the host shows none.'
+    case 'no-captions':
+      return 'There are no captions.'
+    case 'no-description':
+      return 'There is no description.'
+  }
+}
