@@ -22,6 +22,7 @@ const CALM = [
   'verify',
   'render',
   'database',
+  'parts',
   'dressing',
   'migration',
   'reel',

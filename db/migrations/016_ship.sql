@@ -3,8 +3,8 @@ alter table jobs drop constraint jobs_kind_check;
 alter table jobs add constraint jobs_kind_check check (kind in ('prepare', 'render', 'chunks'));
 alter table jobs
   add column parent_id uuid references jobs on delete cascade,
-  -- Of a render: what its picture is made of. A worker of another program leaves its chunks alone.
-  add column picture jsonb,
+  -- Of a render: what its picture is made of, in the order in which it was told. A worker of another program leaves its chunks alone.
+  add column picture json,
   add column program text,
   -- Of chunks: the numbers of the first and of the last.
   add column first_chunk integer,

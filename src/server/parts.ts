@@ -12,7 +12,7 @@ import { storedPath } from './store'
 /** What a picture is made of, with its files by their hashes: each machine has them elsewhere. */
 type PictureKept = Omit<PictureJob, 'reel'> & { reel: { hash: string; facts: PictureJob['reel'][number]['facts'] }[] }
 
-export const keptPicture = ({ reel, cut, shown, viewing, look, framing }: PictureJob): PictureKept => ({
+const keptPicture = ({ reel, cut, shown, viewing, look, framing }: PictureJob): PictureKept => ({
   reel: reel.map(({ hash, facts }) => {
     if (hash === undefined) throw new Error('a file of a render without its hash')
     return { hash, facts }
@@ -55,7 +55,9 @@ export async function renderParts(
   await sql().begin(async (tx) => {
     // Of an attempt before this one.
     await dropParts(job.id, tx)
-    await tx`update jobs set picture = ${tx.json(keptPicture(picture) as never)} where id = ${job.id}`
+    // As text: keys of chunks are made of what is told, in the order in which it is told.
+    const told = JSON.stringify(keptPicture(picture))
+    await tx`update jobs set picture = ${told}::text::json where id = ${job.id}`
     for (const row of rows) {
       const [first, last] = [row[0], row.at(-1)].map((chunk) => (chunk ? chunks.indexOf(chunk) : -1))
       const [made] = await tx<{ id: string }[]>`

@@ -126,9 +126,15 @@ export class Jivet {
   }
 }
 
-/** A Jivet for one file of tests, with a page opened before the first and everything ended after the last. */
-export function startedJivet(onPage: (page: Page) => Promise<void> | void): Jivet {
-  const jivet = new Jivet()
+/**
+ * A Jivet for one file of tests, with a page opened before the first and everything ended after the last.
+ * @param settings of its environment.
+ */
+export function startedJivet(
+  onPage: (page: Page) => Promise<void> | void,
+  settings: Record<string, string> = {},
+): Jivet {
+  const jivet = new Jivet(settings)
   beforeAll(async () => {
     await jivet.start()
     await onPage(await jivet.page())
@@ -145,7 +151,7 @@ interface Shared {
 
 /**
  * One Jivet for all files of tests that leave no more behind than workouts of their own: the first of them starts it,
- * `tests/freshCache.ts` ends it. Each has a browser of its own.
+ * `tests/sharedServer.ts` ends it. Each has a browser of its own.
  */
 export function sharedJivet(onPage: (page: Page) => Promise<void> | void): Jivet {
   const jivet = new Jivet()

@@ -1,0 +1,136 @@
+// A video is published on the simulated host over a network that breaks, watched there, and what is said there comes
+// back.
+import { spawn, type ChildProcess } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { once } from 'node:events'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Progress } from '../../src/server/progress'
+import { Desk } from './desk'
+import { startedJivet } from './jivet'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-host-test-'))
+let host: ChildProcess | null = null
+let hostUrl = ''
+let page: Page, desk: Desk, id: string
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const { port } = probe.address() as AddressInfo
+  probe.close()
+  return port
+}
+const hostPort = await freePort()
+hostUrl = `http://127.0.0.1:${hostPort}`
+
+async function startHost(breaks = 0): Promise<void> {
+  const env = {
+    ...process.env,
+    ...{
+      PORT: String(hostPort),
+      JIVET_HOST_FOLDER: folder,
+      JIVET_HOST_PROCESS_MS: '600',
+      JIVET_HOST_BREAKS: String(breaks),
+    },
+  }
+  host = spawn(process.execPath, ['--import', 'tsx', 'demo/host/host.ts'], {
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await once(host.stdout!, 'data')
+}
+async function stopHost(signal: 'SIGKILL' | 'SIGTERM' = 'SIGTERM'): Promise<void> {
+  if (!host || host.exitCode !== null) return
+  host.kill(signal)
+  await once(host, 'exit')
+}
+afterAll(async () => {
+  await stopHost()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const jivet = startedJivet(
+  (opened) => {
+    page = opened
+  },
+  { JIVET_HOST_URL: hostUrl },
+)
+beforeAll(() => {
+  desk = new Desk(jivet.url, page)
+})
+const progress = async (): Promise<Progress> =>
+  (await (await fetch(`${jivet.url}/api/workouts/${id}/progress`)).json()) as Progress
+const there = async (): Promise<{ id: string; state: string }[]> =>
+  (await (await fetch(`${hostUrl}/api/videos`)).json()) as { id: string; state: string }[]
+
+const PLAN = 'circuit Main: 1 rounds, 12 on, 6 off\n  Jug lift; Keel hold; Boom row; Hatch press\n'
+const section = () => page.getByRole('region', { name: 'Publish' })
+
+describe('a video for the simulated host', () => {
+  it('says that the host is away, and takes nothing', async () => {
+    id = await desk.open('Deck card', PLAN)
+    await page.goto(`${jivet.url}/w/${id}/ship`)
+    await page.getByRole('button', { name: 'Render the companion video' }).click()
+    await page.getByRole('link', { name: /Video \(MP4\)/ }).waitFor({ timeout: 120_000 })
+    await section().getByText('does not answer').waitFor()
+    expect(
+      await section()
+        .getByRole('button', { name: /^Publish/ })
+        .isDisabled(),
+    ).toBe(true)
+  })
+  it('is published once over a network that breaks, however often host and network fail', async () => {
+    await startHost(0.35)
+    await section().getByRole('button', { name: 'Look again' }).click()
+    await section()
+      .getByRole('button', { name: /^Publish on Towpath/ })
+      .click()
+    await expect.poll(async () => (await progress()).published.length, { timeout: 20_000 }).toBe(1)
+    await stopHost('SIGKILL')
+    await startHost(0.35)
+    await section().getByText('Published: Towpath').waitFor({ timeout: 110_000 })
+    await fetch(`${hostUrl}/api/simulated/network`, { method: 'PUT', body: JSON.stringify({ breaks: 0 }) })
+    const all = await there()
+    expect(all).toEqual([expect.objectContaining({ state: 'ready', hasCaptions: true })])
+    const sent = Buffer.from(await (await fetch(`${hostUrl}/file/${all[0]!.id}`)).arrayBuffer())
+    const own = Buffer.from(
+      await (await fetch(`${jivet.url}/api/packs/${(await progress()).pack!.id}/video`)).arrayBuffer(),
+    )
+    const sum = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
+    expect(sum(sent)).toBe(sum(own))
+    const again = await fetch(`${jivet.url}/api/packs/${(await progress()).pack!.id}/publish`, { method: 'POST' })
+    expect(again.status).toBe(409)
+  })
+  it('is watched there, with its chapters, and what is said there comes back', async () => {
+    const [opened] = await Promise.all([
+      page.waitForEvent('popup'),
+      section().getByRole('link', { name: 'See it there' }).click(),
+    ])
+    await opened.getByText('a SIMULATED video host').waitFor()
+    const video = opened.locator('video')
+    await expect.poll(() => video.evaluate((one: HTMLVideoElement) => one.readyState), { timeout: 10_000 }).toBe(4)
+    await opened.getByRole('button', { name: /^0:18/ }).click()
+    await expect.poll(() => video.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(17)
+    await opened.getByLabel('Name').fill('A neighbour')
+    await opened.getByLabel('Comment').fill('<b>Good</b> for a wet morning')
+    await opened.getByRole('button', { name: 'Say it' }).click()
+    await opened.getByText('<b>Good</b> for a wet morning').waitFor()
+    await opened.close()
+    await page.reload()
+    await section().getByText('<b>Good</b> for a wet morning').waitFor()
+    await section().getByText('simulated: nobody watched').waitFor()
+  })
+  it('is refused in words where the host does not take it, before a byte is sent', async () => {
+    const answer = await fetch(`${hostUrl}/api/videos`, {
+      method: 'POST',
+      body: JSON.stringify({ key: 'longer than eight', title: 'x'.repeat(101), description: '', bytes: 5 }),
+    })
+    expect([answer.status, await answer.json()]).toEqual([422, { reason: 'A title has 100 letters at most.' }])
+    expect((await there()).length).toBe(1)
+  })
+})
