@@ -1,5 +1,6 @@
-// Kills server, worker, ffmpeg, database and the start script itself at random instants, while scores are saved,
-// footage is sent, prepared and rendered; then compares what was acknowledged with what stands.
+// Kills server, workers, ffmpeg, database, the simulated host and the start script itself at random instants, while
+// scores are saved, footage is sent, prepared and rendered, and videos are published over a network that breaks; then
+// compares what was acknowledged with what stands.
 //   tsx bench/kills.ts [KILLS] [SEED]     (a Jivet of its own, in a folder that goes; about four seconds a kill)
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
@@ -31,10 +32,36 @@ const random = (): number => (state = (Math.imul(state, 1_664_525) + 1_013_904_2
 const log = openSync(join(tmpdir(), 'jivet-kills.log'), 'w')
 const port = await freePort()
 const url = `http://127.0.0.1:${port}`
+const hostPort = await freePort()
+const hostUrl = `http://127.0.0.1:${hostPort}`
+const hostFolder = mkdtempSync(join(tmpdir(), 'jivet-kills-host-'))
+let host = startHost()
 let jivet = start()
 
+function startHost(): ChildProcess {
+  const env = {
+    ...process.env,
+    ...{
+      PORT: String(hostPort),
+      JIVET_HOST_FOLDER: hostFolder,
+      JIVET_HOST_PROCESS_MS: '500',
+      JIVET_HOST_BREAKS: '0.15',
+    },
+  }
+  return spawn(process.execPath, ['--import', 'tsx', 'demo/host/host.ts'], { env, stdio: ['ignore', 'ignore', log] })
+}
+
 function start(): ChildProcess {
-  const env = { ...process.env, PORT: String(port), JIVET_HOME: home, JIVET_MOST_DEATHS: '1000000' }
+  const env = {
+    ...process.env,
+    ...{
+      PORT: String(port),
+      JIVET_HOME: home,
+      JIVET_MOST_DEATHS: '1000000',
+      JIVET_WORKERS: '2',
+      JIVET_HOST_URL: hostUrl,
+    },
+  }
   return spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', 'ignore', log] })
 }
 
@@ -72,7 +99,7 @@ const make = async (title: string): Promise<string> =>
 const NOTHING_LEFT = 'after the end no process and no half-taken upload is left, and every row has its file'
 
 let over = false
-const acknowledged = { saves: 0, uploads: [] as string[], renders: [] as string[] }
+const acknowledged = { saves: 0, uploads: [] as string[], renders: [] as string[], publishings: [] as string[] }
 
 /** Saves one score over and over, as a page does. */
 async function saver(): Promise<() => Promise<string | null>> {
@@ -158,6 +185,19 @@ async function renderer(workoutId: string): Promise<void> {
   }
 }
 
+/** Publishes the newest video of a workout, again and again. */
+async function publisher(workoutId: string): Promise<void> {
+  while (!over) {
+    const { data } = await ask('GET', `/api/workouts/${workoutId}/progress`)
+    const pack = (data as { pack: { id: string } | null }).pack
+    if (pack) {
+      const { status, data: asked } = await ask('POST', `/api/packs/${pack.id}/publish`)
+      if (status === 202) acknowledged.publishings.push((asked as { jobId: string }).jobId)
+    }
+    await pause(1000)
+  }
+}
+
 interface Running {
   pid: number
   command: string
@@ -182,7 +222,8 @@ const VICTIMS: [share: number, name: string, pattern: RegExp | null][] = [
   [0.3, 'server', /src\/server\/serve\.ts/],
   [0.6, 'worker', /src\/server\/worker\.ts/],
   [0.78, 'ffmpeg', /^ff(?:mpeg|probe) /],
-  [0.92, 'database', /bin\/postgres /],
+  [0.9, 'database', /bin\/postgres /],
+  [0.95, 'host', /demo\/host/],
 ]
 const LAST: (typeof VICTIMS)[number] = [1, 'start script', null]
 const killed = new Map<string, number>()
@@ -190,7 +231,9 @@ const killed = new Map<string, number>()
 async function killOne(): Promise<boolean> {
   const share = random()
   const [, name, pattern] = VICTIMS.find(([below]) => share < below) ?? LAST
-  const victim = pattern ? processes().find(({ command }) => pattern.test(command))?.pid : jivet.pid
+  const found = processes().filter(({ command }) => pattern?.test(command))
+  const any = found[Math.floor(random() * found.length)]
+  const victim = name === 'host' ? host.pid : pattern ? any?.pid : jivet.pid
   if (victim === undefined) return false
   try {
     process.kill(victim, 'SIGKILL')
@@ -198,6 +241,10 @@ async function killOne(): Promise<boolean> {
     return false
   }
   killed.set(name, (killed.get(name) ?? 0) + 1)
+  if (name === 'host') {
+    await once(host, 'exit')
+    host = startHost()
+  }
   if (!pattern) {
     await once(jivet, 'exit')
     await pause(random() * 500)
@@ -210,7 +257,7 @@ try {
   await answering(300_000)
   const workouts = await Promise.all([make('Sent one'), make('Sent two')])
   const savers = await Promise.all([saver(), saver(), saver()])
-  const others = [...workouts.map(uploader), ...workouts.map(renderer)]
+  const others = [...workouts.map(uploader), ...workouts.map(renderer), ...workouts.map(publisher)]
   const begun = Date.now()
   for (let done = 0; done < Number(kills);) {
     // Mostly while all is up, sometimes while something is only coming back.
@@ -239,6 +286,8 @@ try {
   if (jivet.exitCode === null) jivet.kill('SIGINT')
   await pause(3000)
   for (const { pid } of processes()) process.kill(pid, 'SIGKILL')
+  if (host.exitCode === null) host.kill('SIGKILL')
+  rmSync(hostFolder, { recursive: true, force: true })
   rmSync(home, { recursive: true, force: true })
 }
 
@@ -263,16 +312,45 @@ async function compare(): Promise<{ lines: string[]; wrong: number }> {
     const lost = acknowledged.renders.filter((id) => !known.has(id))
     const preparing = Number((await sql`select count(*) from footage where state = 'preparing'`)[0]?.count)
     const endless = await live()
+    const unpublished = acknowledged.publishings.filter((id) => !known.has(id))
+    const publications = await sql<{ key: string; video_id: string | null; state: string }[]>`
+      select key, video_id, state from publications`
+    const there = await videosThere()
+    const published = publications.filter(({ state }) => state === 'published')
+    const absent = published.filter(
+      ({ video_id }) => !there.some(({ id, state }) => id === video_id && state === 'ready'),
+    )
+    const strange = there.filter(({ id }) => !publications.some(({ video_id }) => video_id === id))
+    const parts = Number((await sql`select count(*) from jobs where kind = 'chunks'`)[0]?.count)
     return {
-      wrong: missing.length + lost.length + endless + preparing,
+      wrong:
+        missing.length +
+        lost.length +
+        endless +
+        preparing +
+        unpublished.length +
+        absent.length +
+        strange.length +
+        parts,
       lines: [
         `uploads acknowledged ${acknowledged.uploads.length}, not there exactly once ${missing.length}`,
         `renders acknowledged ${acknowledged.renders.length}, lost ${lost.length}`,
+        `publishings acknowledged ${acknowledged.publishings.length}, lost ${unpublished.length}; published ${published.length}, of them not on the host ${absent.length}; on the host ${there.length}, of them of no publication ${strange.length}`,
+        `parts of renders that are over ${parts}`,
         `jobs: ${states.map(({ kind, state: end, count }) => `${kind} ${end} ${count}`).join(', ')}; without end ${endless}; footage that waits ${preparing}`,
       ],
     }
   } finally {
     await sql.end()
+  }
+}
+
+/** What the host has, asked until its network lets an answer through. */
+async function videosThere(): Promise<{ id: string; state: string }[]> {
+  for (;;) {
+    const answer = await fetch(`${hostUrl}/api/videos`).catch(() => null)
+    if (answer?.ok) return (await answer.json()) as { id: string; state: string }[]
+    await pause(100)
   }
 }
 

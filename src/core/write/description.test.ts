@@ -5,7 +5,7 @@ import { asPlanned } from '../cut/cut'
 import { tryExpand } from '../expand/expand'
 import { readShorthand } from '../shorthand/read'
 import { formatClock } from '../time/clock'
-import { chaptersOf } from './chapters'
+import { chaptersOf, readChapters } from './chapters'
 import { MOST_LETTERS, writeDescription } from './description'
 
 const described = (text: string, music: string[] = []): string => {
@@ -24,20 +24,22 @@ describe('a description', () => {
     const { expansion } = tryExpand(readShorthand(PLAN).score)
     const [title, lengths] = text.split('\n')
     expect(title).toBe('Deck Hours 12')
-    expect(lengths).toContain('10:00 was the plan')
+    expect(lengths).toContain('The plan was 10:00')
     expect(lengths).toContain(`runs ${Math.floor(expansion!.totalMs / 60_000)}:`)
-    expect(described(PLAN.replace('promise 10:00, ', ''))).not.toContain('was the plan')
+    expect(described(PLAN.replace('promise 10:00, ', ''))).not.toContain('The plan was')
   })
   it('has every move once under its block, with reps, sides and the easier way', () => {
     expect(text).toContain('- Jug lift, each side in turn (easier: Half-full jug)')
     expect(text.match(/- Jug lift/g)).toHaveLength(1)
     expect(text).toContain('- Deck-rail squat x 10')
-    expect(text).toMatch(/0:28 Main: 3 rounds/)
+    expect(text).toMatch(/Main, from 0:28: 3 rounds/)
   })
   it('has gear, the warm-up elsewhere, chapters, cautions, music and what comes next', () => {
     expect(text).toContain('You need: water jug')
     expect(text).toContain('Warm-up: Harbour walk')
     expect(text).toContain('Chapters\n0:00 Welcome\n')
+    // Whatever else begins with a time a host would take for a chapter, and then for no list of chapters at all.
+    expect(readChapters(text)).toEqual(readChapters(text.slice(text.indexOf('Chapters\n'))))
     expect(text).toContain('Before you begin\nWarm up first.')
     expect(text).toContain('Music: Slow water.')
     expect(text).toContain('Next in Deck hours: Deck Hours 13.')

@@ -95,7 +95,8 @@ function sectionsOf(score: Score, shown: readonly ShownSegment[], how: { cast: C
     const first = own.find(({ segment }) => segment.kind !== 'lead')
     if (!works.length || !first) return []
     const described = describeSection(section, aroundOf(score, at, how.cast))
-    return [[`${formatClock(first.startMs)} ${headOf(section)}: ${described}`, ...movesOf(works, how)]]
+    // No line but a chapter begins with a time: a host would take it for one.
+    return [[`${headOf(section)}, ${words.from(formatClock(first.startMs))}: ${described}`, ...movesOf(works, how)]]
   })
 }
 

@@ -16,12 +16,20 @@ const PATIENCE_MS: Ms = 10_000
 const PIECE_BYTES = 8 * 1024 * 1024
 const RETRIES_MS: readonly Ms[] = [200, 500, 1000, 2000, 4000]
 
-async function ask<T>(schema: z.ZodType<T>, path: string, init: RequestInit & { signal: AbortSignal }): Promise<T> {
+/** Once more where the network breaks: nothing that is asked of this host does harm twice. */
+async function fetchAgain(address: string, init: RequestInit & { signal: AbortSignal }, tries = 3): Promise<Response> {
   const signal = AbortSignal.any([init.signal, AbortSignal.timeout(PATIENCE_MS)])
-  const answer = await fetch(base() + path, { ...init, signal }).catch(() => {
+  try {
+    return await fetch(address, { ...init, signal })
+  } catch {
     init.signal.throwIfAborted()
+    if (tries > 1 && !signal.aborted) return fetchAgain(address, init, tries - 1)
     throw new Problem({ code: 'host-away', name: NAME })
-  })
+  }
+}
+
+async function ask<T>(schema: z.ZodType<T>, path: string, init: RequestInit & { signal: AbortSignal }): Promise<T> {
+  const answer = await fetchAgain(base() + path, init)
   const data: unknown = await answer.json().catch(() => null)
   if (answer.ok) {
     const read = schema.safeParse(data)

@@ -6,8 +6,9 @@ const listed = (all: readonly string[]): string =>
 
 export const descriptionTexts = {
   lengths: (whole: string, work: string, promised: string | null) =>
-    `${promised ? `${promised} was the plan; ` : ''}${promised ? 'the' : 'The'} video runs ${whole}, ${work} of it work.`,
+    `${promised ? `The plan was ${promised}; the` : 'The'} video runs ${whole}, ${work} of it work.`,
   gear: (all: readonly string[]) => `You need: ${listed(all)}.`,
+  from: (clock: string) => `from ${clock}`,
   easier: (how: string) => `easier: ${how}`,
   bothSides: 'each side in turn',
   chapters: 'Chapters',
