@@ -87,7 +87,9 @@ async function ask(method: string, path: string, body?: string): Promise<{ statu
       ...(body === undefined ? {} : { body, headers: JSON_TYPE }),
     }).catch(() => null)
     const text = await answer?.text().catch(() => null)
-    if (answer && text !== null && text !== undefined && answer.status < 500)
+    const isOurs = answer?.headers.get('content-type')?.startsWith('application/json') || !text
+    if (answer && !isOurs) process.stderr.write(`\n${method} ${path}: ${answer.status}, ${text?.slice(0, 80)}\n`)
+    if (answer && isOurs && text !== null && text !== undefined && answer.status < 500)
       return { status: answer.status, data: (text ? JSON.parse(text) : null) as never }
     await pause(150)
   }
@@ -232,7 +234,8 @@ async function killOne(): Promise<boolean> {
   const share = random()
   const [, name, pattern] = VICTIMS.find(([below]) => share < below) ?? LAST
   const found = processes().filter(({ command }) => pattern?.test(command))
-  const any = found[Math.floor(random() * found.length)]
+  // Of several workers any; of a database its first process.
+  const any = name === 'worker' ? found[Math.floor(random() * found.length)] : found[0]
   const victim = name === 'host' ? host.pid : pattern ? any?.pid : jivet.pid
   if (victim === undefined) return false
   try {

@@ -25,6 +25,8 @@ import { faultText, verifiedText } from '../src/core/words/en/verify'
 import { soundPlan } from '../src/engine/renderSound'
 import { verifyVideo } from '../src/engine/verify'
 import { LOOK_NAMES, USUAL_LOOK, type LookWish } from '../src/core/look/looks/family'
+import { cacheFolder } from '../src/engine/cache'
+import { ChunkStore } from '../src/engine/chunkStore'
 import { contentHash } from '../src/engine/contentHash'
 import type { Gathered } from '../src/engine/gather'
 import { gatherOnce } from '../src/engine/gatherOnce'
@@ -116,22 +118,19 @@ const renderCommand: Command = async (files, options) => {
   const { reel, cut, shown } = footage.length
     ? await cutOf(segments, footage, options)
     : { ...companionOf(segments), reel: [] }
+  const store = new ChunkStore(cacheFolder('chunks'), KEPT_BYTES)
   await intoPlace(out, async (temporary) => {
-    await renderVideo({
-      ...{
-        reel,
-        cut,
-        shown,
-        viewing: { ...score, namesTalk: !reel.length },
-        look,
-        framing: { shape, aims: [] },
-        out: temporary,
-        signal: options.signal,
-      },
-      onProgress: progressOnTerminal('render'),
-    })
+    const job = {
+      ...{ reel, cut, shown, look, out: temporary, signal: options.signal },
+      ...{ viewing: { ...score, namesTalk: !reel.length }, framing: { shape, aims: [] } },
+    }
+    await renderVideo({ ...job, onProgress: progressOnTerminal('render') }, { store })
   })
+  await store.sweep()
 }
+
+/** Of what was rendered, for the next render of nearly the same. */
+const KEPT_BYTES = 2e9
 
 const verifyCommand: Command = async (files, options) => {
   const [video = '', plan = ''] = only(files, 2)

@@ -22,6 +22,7 @@ const STYLE = `
   button { font: inherit; color: inherit; background: none; border: 2px solid var(--ink); padding: 8px 16px; cursor: pointer; }
   li button { border: 0; padding: 4px 0; text-align: left; min-height: 32px; }
   li button b { font-variant-numeric: tabular-nums; margin-right: 10px; }
+  form { margin-top: 20px; }
   input, textarea { font: inherit; width: 100%; padding: 8px; margin: 4px 0 12px; background: transparent; color: inherit; border: 1px solid var(--line); }
   :focus-visible { outline: 3px solid var(--mark); outline-offset: 2px; }
   a { color: inherit; }

@@ -8,12 +8,16 @@ import { DAY, type Ms } from '../core/units'
 
 const KEPT_MS: Ms = 90 * DAY
 
+/** Where what is called so is kept. */
+export const cacheFolder = (name: string): string =>
+  join(process.env.XDG_CACHE_HOME ?? join(homedir(), '.cache'), 'jivet', name)
+
 export class Cache {
   /** @param name of what is kept, with the version of whatever makes it. */
   constructor(private readonly name: string) {}
 
   private get folder(): string {
-    return join(process.env.XDG_CACHE_HOME ?? join(homedir(), '.cache'), 'jivet', this.name)
+    return cacheFolder(this.name)
   }
 
   /** @param key a file name. */

@@ -28,6 +28,8 @@ type Reason = 'cancel' | 'lost' | 'stopping'
 const running = new Map<string, AbortController>()
 const woken = new Map<JobKind, Set<() => void>>()
 let stopping = false
+/** All lanes; nothing while the worker is only starting. */
+let working: Promise<unknown> = Promise.resolve()
 
 /** Takes jobs of one kind, one after another, until the worker stops. */
 async function lane(kind: JobKind): Promise<void> {
@@ -143,7 +145,7 @@ surviveLostSocket()
 await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
 await sql().listen(WAITING, (kind) => wakeAll(kind as JobKind))
 // Parts of renders use one core each.
-const working = Promise.all([...JOB_KINDS.map(lane), ...Array.from({ length: lanes() - 1 }, () => lane('chunks'))])
+working = Promise.all([...JOB_KINDS.map(lane), ...Array.from({ length: lanes() - 1 }, () => lane('chunks'))])
 const watch = new Watch()
 setInterval(() => void lookAfter().catch(complain('watching')), WATCH_MS)
 setInterval(() => void tidyUp(), TIDY_MS)

@@ -22,6 +22,8 @@ const READY: Publishing = {
 }
 const codes = (change: Partial<Publishing>): string[] => obstaclesOf({ ...READY, ...change }).map(({ code }) => code)
 
+const fault = (kind: 'peak' | 'unheard') => ({ kind, atMs: null, found: 0, expected: -1, what: '' })
+
 describe('what stands in the way', () => {
   it('is nothing where all is well', () => expect(codes({})).toEqual([]))
   it.each([
@@ -38,8 +40,13 @@ describe('what stands in the way', () => {
     [{ chapters: READY.chapters.slice(1) }, ['few-chapters']],
     [{ limits: null }, ['host-away']],
     [{ verified: null }, []],
+    [{ verified: { faults: [fault('peak')] } }, ['faults']],
   ] satisfies [Partial<Publishing>, string[]][])('is told for %j', (change, expected) => {
     expect(codes(change)).toEqual(expected)
+  })
+  it('is harmful where a cue is missed, and a trifle where a level is a little off', () => {
+    const harms = (kind: 'peak' | 'unheard') => obstaclesOf({ ...READY, verified: { faults: [fault(kind)] } })[0]?.harm
+    expect([harms('peak'), harms('unheard')]).toEqual(['less', 'misleads'])
   })
   it('comes in order of harm, each in words of its own', () => {
     fc.assert(

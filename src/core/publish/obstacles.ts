@@ -40,14 +40,17 @@ const FEWEST_CHAPTERS = 3
 /** @returns none where nothing stands in the way. */
 export function obstaclesOf(of: Publishing): Obstacle[] {
   const { title, description, limits, verified } = of
-  const faults = verified?.faults.length ?? 0
+  const faults = verified?.faults ?? []
+  // What is not heard is missed; a level that is a little off is only heard.
+  const ofFaults = faults.some(({ kind }) => kind === 'unheard') ? 'misleads' : 'less'
   const found: (Obstacle | false)[] = [
     !limits && { harm: 'refused', code: 'host-away' },
     !title.trim() && { harm: 'refused', code: 'title-missing' },
     ...(limits ? beyond(of, limits) : []),
     of.isOutdated && { harm: 'misleads', code: 'outdated' },
     of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
-    faults > 0 && { harm: 'misleads', code: 'faults', count: faults },
+    ofFaults === 'misleads' && { harm: ofFaults, code: 'faults', count: faults.length },
+    ofFaults === 'less' && faults.length > 0 && { harm: ofFaults, code: 'faults', count: faults.length },
     of.chapters.length < FEWEST_CHAPTERS && { harm: 'less', code: 'few-chapters' },
     !/-->/.test(of.captions) && { harm: 'less', code: 'no-captions' },
     !description.trim() && { harm: 'less', code: 'no-description' },
