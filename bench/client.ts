@@ -37,8 +37,9 @@ export const planBody = (title: string, plan: string): string =>
 export const SHORT_PLAN = 'circuit Main: 1 round, 2 on, 1 off\n  Jug lift\n'
 
 /** A tie of the short plan's first change, as a page saves it. */
-export const tieBody = (revision: number): string =>
+export const tieBody = (revision: number, reel: string): string =>
   JSON.stringify({
+    reel,
     stitches: [
       {
         ...{ segmentId: 'main/r1/s1/work', edge: 'start', footageMs: 100 },

@@ -175,11 +175,11 @@ async function sendAll(place: string, name: string, bytes: Buffer): Promise<void
 async function renderer(workoutId: string): Promise<void> {
   while (!over) {
     const { data } = await ask('GET', `/api/workouts/${workoutId}/progress`)
-    const footage = (data as { footage: { id: string; state: string } | null }).footage
+    const { footage, reel } = data as { footage: { state: string } | null; reel: { key: string } }
     if (footage?.state === 'ready') {
-      const tied = await ask('GET', `/api/footage/${footage.id}/stitches`)
-      const { revision, stitches } = tied.data as { revision: number; stitches: unknown[] }
-      if (!stitches.length) await ask('PUT', `/api/footage/${footage.id}/stitches`, tieBody(revision))
+      const at = `/api/workouts/${workoutId}/stitches`
+      const { revision, stitches } = (await ask('GET', at)).data as { revision: number; stitches: unknown[] }
+      if (!stitches.length) await ask('PUT', at, tieBody(revision, reel.key))
       const { status, data: asked } = await ask('POST', `/api/workouts/${workoutId}/render`)
       if (status === 202) acknowledged.renders.push((asked as { jobId: string }).jobId)
     }

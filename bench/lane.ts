@@ -17,7 +17,8 @@ const url = process.env.JIVET_URL ?? 'http://127.0.0.1:4310'
 const RENDERS = 20
 
 interface Told {
-  footage: { id: string; state: string } | null
+  footage: { state: string } | null
+  reel: { key: string }
   jobs: { kind: string; state: string; share: number }[]
 }
 const ask = async <T>(method: string, path: string, body?: string): Promise<T> => {
@@ -40,7 +41,7 @@ for (const id of made) await send(id, unlike(long))
 for (const id of made) {
   let footage = (await told(id)).footage
   for (; footage?.state !== 'ready'; footage = (await told(id)).footage) await pause(300)
-  await ask('PUT', `/api/footage/${footage.id}/stitches`, tieBody(1))
+  await ask('PUT', `/api/workouts/${id}/stitches`, tieBody(1, (await told(id)).reel.key))
 }
 for (const id of made) await ask('POST', `/api/workouts/${id}/render`)
 
