@@ -6,6 +6,8 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
+import { USUAL_LOOK } from '../src/core/look/looks/family'
+import { USUAL_MIX } from '../src/core/sound/mix'
 import { circuit, score, station } from '../src/core/testing'
 import { ChunkStore } from '../src/engine/chunkStore'
 import { probeFootage } from '../src/engine/probe'
@@ -13,6 +15,7 @@ import { renderVideo, type Chunked } from '../src/engine/render'
 import type { RenderJob } from '../src/engine/renderJob'
 import { chunkKeys, picturePlan } from '../src/engine/picturePlan'
 import { renderRow } from '../src/engine/renderRow'
+import { lookThrough } from '../src/engine/verify'
 import { probe } from './e2e/decode'
 import { FILMS } from './e2e/jivet'
 
@@ -34,7 +37,7 @@ beforeAll(() => {
 
 async function jobOf(film: string, labels: readonly string[], out: string): Promise<RenderJob> {
   const { segments } = expand(
-    score(circuit({ leadInMs: 5000, workMs: 12_000, restMs: 7_000, stations: labels.map((label) => station(label)) })),
+    score(circuit({ leadInMs: 5000, workMs: 12_000, restMs: 6_000, stations: labels.map((label) => station(label)) })),
   )
   const facts = await probeFootage(at(film))
   const tie = { segmentId: segments[0]!.id, edge: 'start' as const, footageMs: 0 }
@@ -104,6 +107,11 @@ describe.each(['thirty.mp4', 'film.mp4'])('a video of %s in chunks', (film) => {
     expect(parts.video).toEqual(whole.video)
     expect(parts.audio).toEqual(whole.audio)
     expect(Math.abs(parts.audio.durationMs - job.cut.outMs)).toBeLessThan(1)
+    // Each change of the count on its very picture, the last ones among them, after which nothing is shown.
+    const expected = { cut: job.cut, changes: made.changes, look: USUAL_LOOK, ...made.sound, mix: USUAL_MIX }
+    const { turns } = await lookThrough(at('parts.mp4'), expected, {})
+    expect(turns.length).toBeGreaterThan(40)
+    expect(turns.filter(({ off }) => off !== 0)).toEqual([])
     const times = timesOf(at('parts.mp4'))
     expect(times[0]).toBe(0)
     const steps = new Set(times.slice(1).map((time, index) => time - times[index]!))

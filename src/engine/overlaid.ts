@@ -1,9 +1,16 @@
 // The overlay's layers laid over the picture: input 0 is the picture, the layers' strips follow from input 1 on.
+import type { Ms } from '../core/units'
 import type { Strip } from './strip'
 
 /** Arguments that open the lists of pictures, for ffmpeg. */
 export const listInputs = (strips: readonly Strip[]): string[] =>
   strips.flatMap(({ list }) => ['-f', 'concat', '-safe', '0', '-i', list])
+
+/**
+ * The empty picture that comes after what stands is laid, too: ffmpeg asks whether a layer is on for each picture that
+ * it takes in, and it takes that one in while the last that is to be seen is still on its way.
+ */
+const AFTER_MS: Ms = 10
 
 /** Filters from `under0` to `picture`. */
 export function overlaid(strips: readonly Strip[]): string[] {
@@ -12,7 +19,7 @@ export function overlaid(strips: readonly Strip[]): string[] {
   return strips.map(({ x, y, stands }, number) => {
     const over = number === strips.length - 1 ? 'picture' : `under${number + 1}`
     // Laying what cannot be seen over a picture takes as long as laying anything.
-    const seen = stands.map(({ fromMs, untilMs }) => `between(t,${fromMs / 1000},${untilMs / 1000})`).join('+')
-    return `[${number + 1}:v:0]format=yuva420p[layer${number}];[under${number}][layer${number}]overlay=x=${x}:y=${y}:eof_action=repeat:format=yuv420:enable='${seen}'[${over}]`
+    const seen = stands.map(({ fromMs, untilMs }) => `between(t,${fromMs / 1000},${(untilMs + AFTER_MS) / 1000})`)
+    return `[${number + 1}:v:0]format=yuva420p[layer${number}];[under${number}][layer${number}]overlay=x=${x}:y=${y}:eof_action=repeat:format=yuv420:enable='${seen.join('+')}'[${over}]`
   })
 }
