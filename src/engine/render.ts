@@ -127,6 +127,8 @@ async function renderHere(
   const total = framesIn(chunks)
   const shares = new Map<number, number>()
   const waiting = [...rows.entries()].reverse()
+  const halt = new AbortController()
+  const signal = AbortSignal.any([work.signal, halt.signal])
   const lane = async (): Promise<void> => {
     for (let next = waiting.pop(); next; next = waiting.pop()) {
       const [number, row] = next
@@ -134,11 +136,19 @@ async function renderHere(
         shares.set(number, share * framesIn(row))
         job.onProgress?.(sum([...shares.values()]) / total)
       }
-      await renderRow(job, plan, row, { ...work, onProgress })
+      await renderRow(job, plan, row, { ...work, signal, onProgress })
       onProgress(1)
     }
   }
-  await Promise.all(Array.from({ length: lanes() }, lane))
+  const working = Array.from({ length: lanes() }, lane)
+  try {
+    await Promise.all(working)
+  } catch (error) {
+    // None is still at work on the folder when this returns.
+    halt.abort()
+    await Promise.allSettled(working)
+    throw error
+  }
 }
 
 const framesIn = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))

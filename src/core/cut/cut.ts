@@ -44,12 +44,6 @@ export interface ShownSegment {
   endTied: boolean
 }
 
-/** Whether the cut shows one source as it is, from its instant 0 on and without a gap. */
-export const isWhole = ({ spans }: Cut): boolean =>
-  spans.every(
-    ({ source, fromMs, outMs, rate, mirrored }) => source === 0 && rate === 1 && !mirrored && fromMs === outMs,
-  )
-
 /** Where in its source a span, or a run of spans, is at an instant of the output. */
 export const sourceMsIn = ({ fromMs, outMs, rate }: Pick<Span, 'fromMs' | 'outMs' | 'rate'>, atMs: Ms): Ms =>
   fromMs + (atMs - outMs) * rate

@@ -1,5 +1,4 @@
 // Renders some chunks of a video that another task puts together, and keeps each as it is finished.
-import { join } from 'node:path'
 import { Problem } from '../../core/problem'
 import { rowsOf } from '../../core/render/plan'
 import type { Piece } from '../../core/render/runs'
@@ -29,7 +28,7 @@ export async function chunksTask(job: Job, { signal, onShare, attempt }: TaskCon
     for (const row of rowsOf(missing)) {
       const frames = sum(row.map((chunk) => chunk.frames))
       await renderRow(picture, plan, row, {
-        ...{ folder: join(folder), signal },
+        ...{ folder, signal },
         onProgress: (share) => onShare((done + share * frames) / total),
         onChunk: (chunk, path) => store.keep(keyOf(chunk), path),
       })
