@@ -41,7 +41,7 @@ function film(name: string, fps: string, from = 0): void {
 beforeAll(() => {
   film('first.mp4', '25')
   film('second.mp4', '25', 8)
-}, 60_000)
+}, 300_000)
 
 /** The mean grey of the left and of the right of each picture. */
 function greys(file: string): { left: number; right: number }[] {
@@ -126,7 +126,7 @@ it('shows and sounds each instant that the cut names: leaps, mirrors, held pictu
       }
     }
   }
-}, 60_000)
+}, 300_000)
 
 it('counts from where a file’s own clock begins', async () => {
   // A stream that was recorded in the middle of something: its first picture is at 1.4 s and more.
@@ -148,7 +148,7 @@ it('counts from where a file’s own clock begins', async () => {
     const ms = (frame < 25 ? 3000 + frame * 40 : 200 + (frame - 25) * 40) - late.pictureFromMs
     expect(Math.abs(pictures[frame]!.left - greyAt(ms)), `picture ${frame}`).toBeLessThan(2)
   }
-}, 60_000)
+}, 300_000)
 
 it('refuses a cut that shows nothing', async () => {
   await expect(rendered({ outMs: 0, spans: [] })).rejects.toMatchObject({ code: 'cut-empty' })
@@ -175,7 +175,7 @@ it('puts another rate, another size and silence into the first file’s form', a
     const ms = frame < 75 ? 6000 + frame * 40 : 1000 + frame * 40 - 3000
     expect(Math.abs(pictures[frame]!.left - greyAt(ms))).toBeLessThan(2.5)
   }
-}, 60_000)
+}, 300_000)
 
 /** Dark on the left, bright on the right: where one becomes the other says what part of the picture is shown. */
 const BORDER = 80

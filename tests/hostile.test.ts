@@ -51,7 +51,7 @@ async function use(path: string): Promise<{ rendered: number; measured: number }
 
 describe('media', () => {
   it('are at least sixty', () => expect(media.length).toBeGreaterThanOrEqual(60))
-  it.each(media)('$name ends in $ends', { timeout: 60_000 }, async ({ name, ends }) => {
+  it.each(media)('$name ends in $ends', { timeout: 300_000 }, async ({ name, ends }) => {
     const result = await use(join(folder, name)).catch((error: unknown) => error)
     if (result instanceof Problem) {
       expect(ends).not.toBe('footage')

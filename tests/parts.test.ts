@@ -57,7 +57,7 @@ async function renderJob(): Promise<Job> {
 async function workAt(program: string): Promise<number> {
   const { chunksTask, claimJob, finishJob } = await parts()
   let done = 0
-  for (let idle = 0; idle < 20;) {
+  for (let idle = 0; idle < 60;) {
     const job = await claimJob('chunks', program)
     if (!job) {
       idle++
@@ -95,7 +95,7 @@ describe('parts of a render', () => {
     const { chunkStore, claimJob, programStamp, sql } = await parts()
     const { job, keys, rows, shares, work } = await asking()
     await expect
-      .poll(() => sql()`select 1 from jobs where parent_id = ${job.id}`.then((all) => all.length))
+      .poll(() => sql()`select 1 from jobs where parent_id = ${job.id}`.then((all) => all.length), { timeout: 20_000 })
       .toBe(rows.length)
     expect(await claimJob('chunks', 'another program')).toBeNull()
     const [one, other] = await Promise.all([workAt(programStamp()), workAt(programStamp()), work])
@@ -132,7 +132,9 @@ describe('parts of a render', () => {
     const [long, short] = [await asking(halt.signal), await asking(halt.signal)]
     const works = [long.work, short.work].map((work) => work.catch(() => undefined))
     const both = long.rows.length + short.rows.length
-    await expect.poll(() => sql()`select 1 from jobs where kind = 'chunks'`.then((all) => all.length)).toBe(both)
+    await expect
+      .poll(() => sql()`select 1 from jobs where kind = 'chunks'`.then((all) => all.length), { timeout: 20_000 })
+      .toBe(both)
     const taken = []
     for (let turn = 0; turn < 4; turn++) taken.push((await claimJob('chunks', programStamp()))?.part?.parentId)
     expect(taken).toEqual([long.job.id, short.job.id, long.job.id, short.job.id])
