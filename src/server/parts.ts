@@ -90,4 +90,5 @@ async function dropParts(parentId: string, db: Db): Promise<void> {
     delete from jobs where parent_id = ${parentId} and state in ('queued', 'active') returning id`
   for (const { id } of live) await tell(db, CANCELS, id)
   await db`delete from jobs where parent_id = ${parentId}`
+  await db`update jobs set picture = null where id = ${parentId}`
 }
