@@ -1,9 +1,10 @@
 -- Rows of chunks are jobs of a render; whoever has a worker at this database may render them.
 alter table jobs drop constraint jobs_kind_check;
-alter table jobs add constraint jobs_kind_check check (kind in ('prepare', 'render', 'chunks'));
+alter table jobs add constraint jobs_kind_check check (kind in ('prepare', 'render', 'chunks', 'publish'));
 alter table jobs
   add column parent_id uuid references jobs on delete cascade,
-  -- Of a render: what its picture is made of, in the order in which it was told. A worker of another program leaves its chunks alone.
+  -- Of a render: what its picture is made of, in the order in which it was told.
+  -- A worker of another program leaves its chunks alone.
   add column picture json,
   add column program text,
   -- Of chunks: the numbers of the first and of the last.
@@ -15,8 +16,6 @@ create index jobs_by_parent on jobs (parent_id) where parent_id is not null;
 -- How a video was rendered; null where that was not written down.
 alter table packs add column rendered jsonb;
 -- What was handed to a host. Its key is told to the host with every try, so that none is ever there twice.
-alter table jobs drop constraint jobs_kind_check;
-alter table jobs add constraint jobs_kind_check check (kind in ('prepare', 'render', 'chunks', 'publish'));
 create unique index jobs_one_publish on jobs (workout_id) where kind = 'publish' and state in ('queued', 'active');
 create table publications (
   id uuid primary key default gen_random_uuid(),

@@ -8,3 +8,7 @@ export async function contentHash(path: string): Promise<string> {
   await pipeline(createReadStream(path), sum)
   return sum.digest('hex')
 }
+
+/** Of a file whose hash may be known already. */
+export const hashOf = async ({ path, hash }: { path: string; hash?: string }): Promise<string> =>
+  hash ?? contentHash(path)

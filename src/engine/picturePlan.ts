@@ -7,7 +7,7 @@ import { Problem } from '../core/problem'
 import { chunksOf, recipeOf } from '../core/render/plan'
 import { piecesOf, sourceOf, type Piece } from '../core/render/runs'
 import type { Rate } from '../core/units'
-import { contentHash } from './contentHash'
+import { hashOf } from './contentHash'
 import { ENCODER } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
@@ -43,7 +43,7 @@ export async function chunkKeys(
   { reel, look = USUAL_LOOK, framing }: PictureJob,
   { facts, filmed, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
-  const hashes = await Promise.all(reel.map(({ hash, path }) => hash ?? contentHash(path)))
+  const hashes = await Promise.all(reel.map(hashOf))
   const { width, height } = facts
   const common = JSON.stringify([programStamp(), ENCODER, { width, height }, filmed.width, filmed.height, rate, look])
   return chunks.map((chunk) => {

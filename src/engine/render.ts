@@ -9,11 +9,12 @@ import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
 import type { ChunkStore } from './chunkStore'
+import { hashOf } from './contentHash'
 import { lanes, QUIET } from './encoding'
 import { patience } from './input'
 import { chunkKeys as chunkKeysOf, picturePlan, type PicturePlan } from './picturePlan'
 import type { FootageFacts } from './probe'
-import type { RenderJob } from './renderJob'
+import type { RecordedFile, RenderJob } from './renderJob'
 import { renderRow, type RowWork } from './renderRow'
 import { renderSound, soundPlan, type SoundPlan } from './renderSound'
 import { soundKeyOf } from './soundKey'
@@ -54,7 +55,9 @@ interface Work {
  * @param chunked without it nothing is kept.
  * @throws Problem `cut-empty`, `tool-failed`, `disk-full`, `tool-missing` or `cancelled`.
  */
-export async function renderVideo(job: RenderJob, chunked?: Chunked): Promise<Rendered> {
+export async function renderVideo(asked: RenderJob, chunked?: Chunked): Promise<Rendered> {
+  // Picture and sound have keys of the same files, which are read for that once.
+  const job = chunked ? { ...asked, reel: await identified(asked.reel) } : asked
   const plan = picturePlan(job)
   const halt = new AbortController()
   const signal = job.signal ? AbortSignal.any([job.signal, halt.signal]) : halt.signal
@@ -76,6 +79,9 @@ export async function renderVideo(job: RenderJob, chunked?: Chunked): Promise<Re
     await rm(folder, { recursive: true, force: true })
   }
 }
+
+const identified = (reel: RenderJob['reel']): Promise<RecordedFile[]> =>
+  Promise.all(reel.map(async (file) => ({ ...file, hash: await hashOf(file) })))
 
 const SOUND = 'sound.mp4'
 const chunkName = (number: number): string => `chunk-${number}.mp4`
@@ -162,7 +168,7 @@ async function renderSoundOnce(
   const out = join(folder, SOUND)
   const key = chunked ? await soundKeyOf(job, plan) : null
   if (key !== null && (await chunked?.store.take(key, out))) return key
-  await renderSound(job, { plan: Promise.resolve(plan), facts, out, folder, signal })
+  await renderSound(job, { plan, facts, out, folder, signal })
   if (key !== null) await chunked?.store.keep(key, out)
   return key
 }

@@ -37,7 +37,7 @@ import { runTool } from './tool'
 interface SoundParts {
   /** Where pieces of music wait. */
   folder: string
-  plan: Promise<SoundPlan>
+  plan: SoundPlan
   facts: FootageFacts
   out: string
   signal: AbortSignal
@@ -59,10 +59,9 @@ export interface SoundPlan {
 
 export async function renderSound(
   job: RenderJob,
-  { plan: planned, facts, out, folder, signal, encoder = AS_VIDEO }: SoundParts,
+  { plan, facts, out, folder, signal, encoder = AS_VIDEO }: SoundParts,
 ): Promise<void> {
   const channels = channelsOf(facts.audioChannels)
-  const plan = await planned
   await runTool(
     'ffmpeg',
     [

@@ -1,6 +1,6 @@
 // The key of a mix: of all that is heard in it, and of nothing else. A word on the screen changes no sound.
 import { createHash } from 'node:crypto'
-import { contentHash } from './contentHash'
+import { hashOf } from './contentHash'
 import { SOUND_ENCODER } from './encoding'
 import { programStamp } from './program'
 import type { RenderJob } from './renderJob'
@@ -8,7 +8,7 @@ import type { SoundPlan } from './renderSound'
 
 export async function soundKeyOf({ reel, cut, music = [] }: RenderJob, plan: SoundPlan): Promise<string> {
   const { cues, heard, gains, ducking, bed } = plan
-  const files = await Promise.all(reel.map(({ hash, path }) => hash ?? contentHash(path)))
+  const files = await Promise.all(reel.map(hashOf))
   const spans = cut.spans.map(({ source, fromMs, outMs, lengthMs, rate }) => [source, fromMs, outMs, lengthMs, rate])
   const sum = createHash('sha256')
   sum.update(programStamp())

@@ -17,7 +17,7 @@ interface Writing {
 
 /** Writes `job.out`, to the sample as long as the video. @throws Problem as `renderVideo` does. */
 export async function writeStem(job: RenderJob, { stem, ending, folder, signal }: Writing): Promise<void> {
-  const plan = soundPlan(job, signal).then((whole) => partOf(whole, stem))
+  const plan = partOf(await soundPlan(job, signal), stem)
   const facts = job.reel[0]?.facts ?? DRAWN
   await renderSound(job, { plan, facts, out: job.out, folder, signal, encoder: soundEncoder(ending) })
 }

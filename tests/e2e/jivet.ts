@@ -205,7 +205,7 @@ export async function addSection(page: Page, format: string): Promise<void> {
   await page.getByRole('menuitem', { name: new RegExp(`^${format}`) }).click()
 }
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((done) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as AddressInfo

@@ -4,29 +4,20 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Progress } from '../../src/server/progress'
 import { Desk } from './desk'
-import { startedJivet } from './jivet'
+import { freePort, startedJivet } from './jivet'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-host-test-'))
 let host: ChildProcess | null = null
-let hostUrl = ''
 let page: Page, desk: Desk, id: string
 
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await once(probe, 'listening')
-  const { port } = probe.address() as AddressInfo
-  probe.close()
-  return port
-}
 const hostPort = await freePort()
-hostUrl = `http://127.0.0.1:${hostPort}`
+const hostUrl = `http://127.0.0.1:${hostPort}`
 
 async function startHost(breaks = 0): Promise<void> {
   const env = {
