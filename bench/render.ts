@@ -1,7 +1,7 @@
 // How much longer our render takes than a bare transcode of the same footage with the same encoder settings, in one
 // run: wall time and CPU time of all processes, in pairs taken in turn. On a busy machine wall time alone says nothing.
 // Then what a render costs after one label has changed, as a part of the whole one, with and without its check.
-//   tsx bench/render.ts FOOTAGE.mp4 [PAIRS] [TIMES]     (TIMES: the footage so often end to end)
+//   tsx bench/render.ts FOOTAGE.mp4 [PAIRS] [TIMES]   (TIMES: the footage so often end to end; PAIRS 0: the rest alone)
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
@@ -58,10 +58,11 @@ try {
   }
   const least = (costs: readonly Cost[], part: keyof Cost): number => Math.min(...costs.map((one) => one[part]))
   const ratio = (part: keyof Cost): string => (least(ours, part) / least(bare, part)).toFixed(3)
-  print(
-    `footage ${(facts.durationMs / 1000).toFixed(1)} s, ${facts.width}x${facts.height}; least of ${pairs}: ` +
-      `ours / bare = ${ratio('wallS')} in wall time, ${ratio('cpuS')} in CPU time`,
-  )
+  if (bare.length)
+    print(
+      `footage ${(facts.durationMs / 1000).toFixed(1)} s, ${facts.width}x${facts.height}; least of ${pairs}: ` +
+        `ours / bare = ${ratio('wallS')} in wall time, ${ratio('cpuS')} in CPU time`,
+    )
 
   const store = new ChunkStore(at('chunks'), 1e12)
   const checked = async (job: RenderJob): Promise<string> => {

@@ -33,7 +33,7 @@ beforeAll(() => {
       ...['-vf', `scale=640:360,fps=${rate}`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '16'],
       ...['-c:a', 'aac', at(name!)],
     ])
-}, 120_000)
+}, 600_000)
 
 async function jobOf(film: string, labels: readonly string[], out: string): Promise<RenderJob> {
   const { segments } = expand(
