@@ -58,6 +58,7 @@ describe('migrations', () => {
       '014_proof.sql',
       '015_dress.sql',
       '016_ship.sql',
+      '017_standing_leg.sql',
     ])
     expect(await migrate()).toEqual([])
   })

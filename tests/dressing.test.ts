@@ -34,7 +34,7 @@ const parts = async () => ({
 
 it('begins with its tables', async () => {
   const { migrate } = await import('../src/server/migrate')
-  expect((await migrate()).at(-1)).toBe('016_ship.sql')
+  expect((await migrate()).at(-1)).toBe('017_standing_leg.sql')
 })
 
 describe('a video', () => {

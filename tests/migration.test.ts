@@ -38,6 +38,7 @@ startedDatabase(async (url) => {
     '014_proof.sql',
     '015_dress.sql',
     '016_ship.sql',
+    '017_standing_leg.sql',
   ])
 })
 

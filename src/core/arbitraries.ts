@@ -8,7 +8,7 @@ import { holdsRanges, likelyOf, type Field } from './score/formats/fields'
 import type { Range } from './score/primitives'
 import { emptyScore, type Score } from './score/score'
 import { moveSchema } from './score/move'
-import { MUSCLES, IMPACTS, POSTURES, SIDE_RULES, SIDES } from './score/postures'
+import { MUSCLES, IMPACTS, POSTURES, SIDE_RULES, SIDES, STANDING_LEGS } from './score/postures'
 import { KINDS } from './score/segment'
 import { USUAL_NEEDS } from './score/needs'
 
@@ -185,6 +185,7 @@ export const anyMove = fc
     impact: fc.constantFrom(...IMPACTS),
     effort: fc.integer({ min: 1, max: 5 }),
     sideRule: fc.constantFrom(...SIDE_RULES),
+    standingLeg: fc.constantFrom(...STANDING_LEGS),
     gear: fc.array(fc.constantFrom('jug', 'tea towel'), { maxLength: 2 }),
     secondsPerRep: fc.integer({ min: 2, max: 80 }).map((tenths) => tenths / 10),
     tags: fc.array(fc.constantFrom('boat', 'own'), { maxLength: 1 }),

@@ -18,6 +18,7 @@ interface Row {
   impact: string
   effort: number
   side_rule: string
+  standing_leg: string
   gear: string[]
   easier: string
   harder: string
@@ -26,18 +27,24 @@ interface Row {
   tags: string[]
 }
 
-const fromRow = ({ side_rule, seconds_per_rep, ...row }: Row): Move =>
-  moveSchema.parse({ ...row, sideRule: side_rule, secondsPerRep: Math.round(seconds_per_rep * 1000) / 1000 })
-const toRow = ({ sideRule, secondsPerRep, ...move }: Move): Row => ({
+const fromRow = ({ side_rule, standing_leg, seconds_per_rep, ...row }: Row): Move =>
+  moveSchema.parse({
+    ...row,
+    sideRule: side_rule,
+    standingLeg: standing_leg,
+    secondsPerRep: Math.round(seconds_per_rep * 1000) / 1000,
+  })
+const toRow = ({ sideRule, standingLeg, secondsPerRep, ...move }: Move): Row => ({
   ...move,
   side_rule: sideRule,
+  standing_leg: standingLeg,
   seconds_per_rep: secondsPerRep,
 })
 
 export async function listMoves(): Promise<Move[]> {
   const rows = await sql()<
     Row[]
-  >`select name, short, cue, posture, muscles, impact, effort, side_rule, gear, easier, harder, caution, seconds_per_rep, tags from moves order by lower(name) limit 20000`
+  >`select name, short, cue, posture, muscles, impact, effort, side_rule, standing_leg, gear, easier, harder, caution, seconds_per_rep, tags from moves order by lower(name) limit 20000`
   return rows.map(fromRow)
 }
 

@@ -17,6 +17,7 @@ export const LINE_KINDS = [
   'halfway',
   'pace',
   'reps',
+  'stands',
   'fetch',
   'gear',
   'water',
@@ -28,6 +29,8 @@ export interface ViewerLine {
   kind: (typeof LINE_KINDS)[number]
   text: string
 }
+
+type CalledSide = 'left' | 'right'
 
 export interface Standing extends ViewerLine {
   fromMs: Ms
@@ -58,7 +61,7 @@ export function linesOf(laid: ShownSegment, { cast, next, isLast, isKnown }: Tel
   const whole = { fromMs: startMs, untilMs: endMs }
   const lines: (ViewerLine & Partial<Standing>)[] = []
   if (segment.kind === 'work') {
-    lines.push(...workLines(laid, isLast, isKnown))
+    lines.push(...workLines(laid, isLast, isKnown), ...standsLines(laid, cast))
     const gear = gearOf(segment, cast)
     if (gear) lines.push({ kind: 'gear', text: gear })
     lines.push(...wayLines(segment, cast, { fromMs: startMs, untilMs: startMs + EASIER_MS }).filter(isEasier))
@@ -89,6 +92,27 @@ function workLines(laid: ShownSegment, isLast: boolean, isKnown: boolean): (View
   if (segment.repIs) lines.push({ kind: 'reps', text: segment.repIs })
   if (segment.side === 'both') lines.push({ kind: 'note', text: words.both })
   return lines
+}
+
+/** Which leg bears it, on each side that is called. Of several moves nobody would know which one is meant. */
+function standsLines({ segment, startMs, endMs }: ShownSegment, cast: Cast): Standing[] {
+  const [name, more] = segment.moves
+  const facts = name === undefined || more !== undefined ? null : cast(name)
+  if (facts?.sure !== 'known' || facts.standingLeg === 'unknown') return []
+  const middleMs = middleOf(startMs, endMs)
+  return sidesIn(segment).map((side, half) => {
+    const leg = facts.standingLeg === 'same' ? side : otherSide(side)
+    const fromMs = half === 0 ? startMs : middleMs
+    return { kind: 'stands', text: words.standOn(leg), fromMs, untilMs: fromMs + EASIER_MS }
+  })
+}
+
+const otherSide = (side: CalledSide): CalledSide => (side === 'left' ? 'right' : 'left')
+
+/** The sides that are called, one after the other. */
+function sidesIn({ side, firstSide }: Segment): CalledSide[] {
+  if (side === 'switch') return [firstSide, otherSide(firstSide)]
+  return side === 'left' || side === 'right' ? [side] : []
 }
 
 /** "6 kg, water jug". Gear of a move that is only guessed is not told to somebody who cannot look it up. */

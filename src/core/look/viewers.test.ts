@@ -35,6 +35,25 @@ describe('during work viewers read', () => {
     expect(textsOf(at(main, 6))).toContain('Easier: Half-full jug')
     expect(textsOf(at(main, 20))).not.toContain('Easier: Half-full jug')
   })
+  it('on which leg to stand, where the move is known to be done on one', () => {
+    const stands = (move: string, seconds: number) =>
+      at(`${CIRCUIT}  ${move}\n`, seconds)?.lines.find(({ kind }) => kind === 'stands')?.text
+    expect(stands('One-leg deadlift (sides left)', 6)).toBe('Stand on the left leg')
+    expect(stands('Standing leg lift (sides left)', 6)).toBe('Stand on the right leg')
+    expect([6, 20, 26].map((seconds) => stands('Leg swing (sides halves)', seconds))).toEqual([
+      'Stand on the right leg',
+      undefined,
+      'Stand on the left leg',
+    ])
+    expect(stands('Rope pull (sides left)', 6)).toBeUndefined()
+    expect(stands('Standing leg lift + Rope pull (sides left)', 6)).toBeUndefined()
+    expect(stands('Standing leg lift (sides by rep)', 6)).toBeUndefined()
+    const own = 'move "Heron": standing leg other\n'
+    expect(at(`${own}${CIRCUIT}  Heron (sides right)\n`, 6)?.lines).toContainEqual({
+      kind: 'stands',
+      text: 'Stand on the left leg',
+    })
+  })
   it('halfway, the other side, and the other way, in the middle', () => {
     expect(at(main, 25.5)?.lines[0]).toEqual({ kind: 'halfway', text: 'Halfway' })
     expect(at(main, 29)?.lines[0]?.kind).not.toBe('halfway')

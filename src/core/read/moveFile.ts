@@ -17,6 +17,7 @@ export const MOVE_COLUMNS = [
   'impact',
   'effort',
   'sideRule',
+  'standingLeg',
   'gear',
   'easier',
   'harder',

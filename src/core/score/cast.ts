@@ -27,7 +27,14 @@ const USUAL_SECONDS_PER_REP = 3
 const unknown = (name: string): Facts => ({
   ...{ name, short: name, cue: '', easier: '', harder: '', caution: '' },
   ...{ sure: 'unknown', because: [], posture: null, endPosture: null, impact: null, effort: null },
-  ...{ muscles: [], sideRule: 'none', gear: [], secondsPerRep: USUAL_SECONDS_PER_REP, tags: [] },
+  ...{
+    muscles: [],
+    sideRule: 'none',
+    standingLeg: 'unknown',
+    gear: [],
+    secondsPerRep: USUAL_SECONDS_PER_REP,
+    tags: [],
+  },
 })
 
 const shipped = new Recogniser(MOVES, OTHER_NAMES_OF)

@@ -1,6 +1,6 @@
 // A move: an exercise with all that a plan needs to know of it. One schema for the library, for files and for scores.
 import { z } from 'zod'
-import { IMPACTS, MUSCLES, POSTURES, SIDE_RULES } from './postures'
+import { IMPACTS, MUSCLES, POSTURES, SIDE_RULES, STANDING_LEGS } from './postures'
 
 const line = (most: number) => z.string().trim().max(most)
 
@@ -16,6 +16,7 @@ export const moveSchema = z.object({
   /** 1 (easy) to 5 (all out); the height of the land. */
   effort: z.number().int().min(1).max(5).default(3),
   sideRule: z.enum(SIDE_RULES).default('none'),
+  standingLeg: z.enum(STANDING_LEGS).default('unknown'),
   gear: z.array(line(60).min(1)).max(20).default([]),
   easier: line(300).default(''),
   harder: line(300).default(''),

@@ -2,7 +2,7 @@
 // One line each: name | cue | posture | muscles | impact | effort | sides | gear | easier | harder | caution | seconds
 // per rep | tags
 import type { Move } from './move'
-import type { Impact, Muscle, Posture, SideRule } from './postures'
+import type { Impact, Muscle, Posture, SideRule, StandingLeg } from './postures'
 import { OTHER_NAMES, USUAL_LINES } from './usualMoves'
 
 export type { Move } from './move'
@@ -86,6 +86,21 @@ Figure-four stretch | ankle over knee | faceUp | hips | still | 1 | each | | Foo
 Walk it out | easy steps, breathe | standing | calves | low | 1 | none | | Stand and breathe | | | 1 | plain rest
 `
 
+/** Of moves that are done on one leg, which one that is when a side is called. */
+const STANDS_ON: Readonly<Record<string, StandingLeg>> = {
+  'One-leg deadlift': 'same',
+  'One-leg squat': 'same',
+  'One-leg chair squat': 'same',
+  'One-leg reach': 'same',
+  'One-leg calf raise': 'same',
+  'One-leg hop': 'same',
+  'Standing leg lift': 'other',
+  'Standing kickback': 'other',
+  'Leg swing': 'other',
+  'Thigh stretch': 'other',
+  'Stern stretch': 'other',
+}
+
 const words = (cell: string): string[] => cell.split(' ').filter(Boolean)
 
 function readLine(line: string): Move {
@@ -113,6 +128,7 @@ function readLine(line: string): Move {
     impact: impact as Impact,
     effort: Number(effort),
     sideRule: sideRule as SideRule,
+    standingLeg: STANDS_ON[name] ?? 'unknown',
     gear: gear ? gear.split(',').map((one) => one.trim()) : [],
     easier,
     harder,

@@ -25,6 +25,13 @@ export const SIDES = ['left', 'right', 'both', 'switch'] as const
 /** `switch` is an interval in two halves, left first. */
 export type Side = (typeof SIDES)[number]
 
+export const STANDING_LEGS = ['unknown', 'same', 'other'] as const
+/**
+ * On which leg a move that is done on one leg stands: that of the side that is called, or the other one. `unknown` also
+ * where it stands on both, or on none.
+ */
+export type StandingLeg = (typeof STANDING_LEGS)[number]
+
 export const MUSCLES = ['shoulders', 'chest', 'back', 'arms', 'grip', 'trunk', 'hips', 'thighs', 'calves'] as const
 export type Muscle = (typeof MUSCLES)[number]
 

@@ -1,7 +1,7 @@
 // The lines of the shorthand that are not sections, and what a move or a row of a list may carry in brackets.
 import { choice, counts, length, optionalChoice, optionalLength, text, type Field } from '../score/formats/fields'
 import { FIRST_SIDES } from '../score/formats/station'
-import { IMPACTS, POSTURES, SIDE_RULES, SIDES } from '../score/postures'
+import { IMPACTS, POSTURES, SIDE_RULES, SIDES, STANDING_LEGS } from '../score/postures'
 import { SCHOOLS } from '../score/schools'
 import { CAUTION_PLACES, COUNTED_LENGTHS, COUNTS, DEMO_PLACES, PROMISES } from '../score/score'
 
@@ -54,6 +54,7 @@ export const MOVE_FIELDS: readonly Field[] = [
   choice('impact', 'impact', IMPACTS),
   counts('effort', 'effort', { high: 5, bare: 3 }),
   choice('sideRule', 'sides', SIDE_RULES),
+  choice('standingLeg', 'standing leg', STANDING_LEGS),
   text('easier', 'easier'),
   text('harder', 'harder'),
   text('caution', 'caution'),

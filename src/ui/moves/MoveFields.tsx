@@ -2,7 +2,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import { useWatch } from 'react-hook-form'
-import { IMPACTS, MUSCLES, POSTURES, SIDE_RULES } from '@/core/score/postures'
+import { IMPACTS, MUSCLES, POSTURES, SIDE_RULES, STANDING_LEGS } from '@/core/score/postures'
 import { scoreTexts } from '@/core/words/en/score'
 import { Effort } from '../score/Effort'
 import type { MoveDraft, MoveFormReturn } from './useMoveForm'
@@ -26,10 +26,11 @@ export function MoveFields({ form, start, mark }: FieldsProps): ReactNode {
       <LineField form={form} name="name" />
       <p className="-mt-2 text-[13.5px] text-quiet">{mark}</p>
       <LineField form={form} name="cue" />
-      <div className="grid grid-cols-3 gap-4">
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
         <LineField form={form} name="short" />
         <PickField form={form} name="posture" options={POSTURES} labels={scoreTexts.postures} />
         <PickField form={form} name="sideRule" options={SIDE_RULES} labels={scoreTexts.sides} />
+        <PickField form={form} name="standingLeg" options={STANDING_LEGS} labels={scoreTexts.standingLegs} />
       </div>
       <div className="grid grid-cols-3 gap-4">
         <PickField form={form} name="impact" options={IMPACTS} labels={scoreTexts.impacts} />
@@ -80,7 +81,7 @@ function LineField({ form, name }: { form: MoveFormReturn; name: LineName }): Re
 
 interface PickProps<Option extends string> {
   form: MoveFormReturn
-  name: 'posture' | 'impact' | 'sideRule'
+  name: 'posture' | 'impact' | 'sideRule' | 'standingLeg'
   options: readonly Option[]
   labels: Record<Option, string>
 }

@@ -1,7 +1,7 @@
 // The words of the Score view and the move library: part of the one catalogue, kept apart for its size.
 import { formatLength } from '../../time/clock'
 import type { FormatName } from '../../score/formats'
-import type { Muscle, Posture, SideRule, Impact } from '../../score/postures'
+import type { Muscle, Posture, SideRule, StandingLeg, Impact } from '../../score/postures'
 
 const formats: Record<FormatName, readonly [name: string, about: string]> = {
   circuit: ['Circuit', 'Stations in turn, round after round'],
@@ -110,6 +110,11 @@ const muscles: Record<Muscle, string> = {
   thighs: 'thighs',
   calves: 'calves',
 }
+const standingLegs: Record<StandingLeg, string> = {
+  unknown: 'both, or unknown',
+  same: 'the leg of that side',
+  other: 'the other leg',
+}
 const impacts: Record<Impact, string> = { still: 'feet stay', low: 'a foot lifts', high: 'jumps' }
 
 export const scoreTexts = {
@@ -119,6 +124,7 @@ export const scoreTexts = {
   postures,
   muscles,
   impacts,
+  standingLegs,
   choices: {
     kept: 'kept',
     dropped: 'dropped',
@@ -447,6 +453,7 @@ export const scoreTexts = {
       impact: 'Impact',
       effort: 'Effort',
       sideRule: 'Sides',
+      standingLeg: 'Stands on',
       gear: 'Gear',
       easier: 'Easier',
       harder: 'Harder',

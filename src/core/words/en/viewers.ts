@@ -23,6 +23,7 @@ export const viewerTexts = {
   fetch: (gear: string) => `Have ready: ${gear}`,
   easier: (how: string) => `Easier: ${how}`,
   harder: (how: string) => `Harder: ${how}`,
+  standOn: (leg: 'left' | 'right') => `Stand on the ${leg} leg`,
   both: 'Both sides',
   reps: 'reps',
   next: (name: string) => `Next: ${name}`,
