@@ -21,6 +21,7 @@ const CALM = [
   'sound',
   'verify',
   'render',
+  'purposes',
   'database',
   'parts',
   'dressing',

@@ -11,7 +11,7 @@ import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { readShorthand } from '../src/core/shorthand/read'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { ChunkStore } from '../src/engine/chunkStore'
-import { ENCODER, SOUND_ENCODER } from '../src/engine/encoding'
+import { ENCODERS } from '../src/engine/encoding'
 import { loudnessOf } from '../src/engine/loudness'
 import { probeFootage } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
@@ -46,7 +46,7 @@ try {
     }
   }
   const bareArgs = [
-    ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODER, ...SOUND_ENCODER],
+    ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODERS.host.picture, ...ENCODERS.host.sound],
     ...['-movflags', '+faststart', at('bare.mp4')],
   ]
   const bare: Cost[] = [],

@@ -29,6 +29,8 @@ export interface Options {
   fit?: string
   look?: string
   shape?: string
+  for?: string
+  only?: string
   /** Frames a second. */
   rate?: string
 }

@@ -13,8 +13,10 @@ const USAGE = `usage:
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill] [--json]
-  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME] [--shape filmed|wide|upright|square]
-  jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME]
+  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill] [--look NAME]
+               [--shape filmed|wide|upright|square] [--for host|phone|small|master|draft]
+  jivet render PLAN [FOOTAGE...] --only overlay --out OUT.mov|OUT.webm|FOLDER ...
+  jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME] [--for NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
   jivet track  PLAN --out OUT.wav|.flac|.mp3
   jivet companion PLAN --out OUT.html
@@ -53,6 +55,8 @@ async function main(argv: string[]): Promise<number> {
         fit: { type: 'string' },
         look: { type: 'string' },
         shape: { type: 'string' },
+        for: { type: 'string' },
+        only: { type: 'string' },
         rate: { type: 'string' },
       },
     })

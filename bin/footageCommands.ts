@@ -1,4 +1,7 @@
 // Commands that hear, tie, cut and render footage.
+import { existsSync } from 'node:fs'
+import { mkdtemp, rename, rm } from 'node:fs/promises'
+import { basename, extname, join } from 'node:path'
 import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
@@ -11,6 +14,8 @@ import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import type { Segment } from '../src/core/score/segment'
+import { PURPOSES, USUAL_PURPOSE, type Purpose } from '../src/core/render/purpose'
+import type { Share } from '../src/core/units'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import { floorTexts } from '../src/core/words/en/floor'
 import { whyShown } from '../src/core/words/en/cuts'
@@ -33,7 +38,8 @@ import { gatherOnce } from '../src/engine/gatherOnce'
 import { readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
-import type { RecordedFile } from '../src/engine/renderJob'
+import type { PictureJob, RecordedFile } from '../src/engine/renderJob'
+import { OVERLAY_ENDINGS, writeOverlay, writeOverlayPictures } from '../src/engine/overlayAlone'
 import {
   UsageError,
   complain,
@@ -112,21 +118,51 @@ const renderCommand: Command = async (files, options) => {
   const [plan = '', ...footage] = files
   if (!plan) throw new UsageError('expected a plan')
   const look = lookNamed(options.look)
-  const shape = shapeNamed(options.shape)
-  const out = await writable(required(options.out, '--out OUT.mp4'), '.mp4')
+  const framing = { shape: shapeNamed(options.shape), aims: [] }
+  const purpose = purposeNamed(options.for)
+  if (options.only !== undefined && options.only !== 'overlay')
+    throw new UsageError(`--only ${options.only} is not known; known is overlay`)
+  const out = await (options.only ? overlayOut(options.out) : writable(required(options.out, '--out OUT.mp4'), '.mp4'))
   const { score, segments } = await scoreIn(plan)
   const { reel, cut, shown } = footage.length
     ? await cutOf(segments, footage, options)
     : { ...companionOf(segments), reel: [] }
+  const viewing = { ...score, namesTalk: !reel.length }
+  const job = { reel, cut, shown, look, viewing, framing, purpose }
+  const { signal } = options
+  const onProgress = progressOnTerminal('render')
+  if (options.only) return renderOverlay(job, out, { signal, ...(onProgress ? { onProgress } : {}) })
   const store = new ChunkStore(cacheFolder('chunks'), KEPT_BYTES)
   await intoPlace(out, async (temporary) => {
-    const job = {
-      ...{ reel, cut, shown, look, out: temporary, signal: options.signal },
-      ...{ viewing: { ...score, namesTalk: !reel.length }, framing: { shape, aims: [] } },
-    }
-    await renderVideo({ ...job, onProgress: progressOnTerminal('render') }, { store })
+    await renderVideo({ ...job, out: temporary, signal, onProgress }, { store })
   })
   await store.sweep()
+}
+
+/** A video's name, or that of a folder that is not there yet. */
+async function overlayOut(wanted: string | undefined): Promise<string> {
+  const out = required(wanted, '--out OUT.mov, OUT.webm or FOLDER')
+  if (extname(out)) return writable(out, ...OVERLAY_ENDINGS.map((ending) => `.${ending}`))
+  if (existsSync(out)) throw new Problem({ code: 'there-already' }, out)
+  return out
+}
+
+async function renderOverlay(
+  job: PictureJob,
+  out: string,
+  about: { signal: AbortSignal; onProgress?: (share: Share) => void },
+): Promise<void> {
+  // Beside what is written, so that its pictures need not be copied.
+  const folder = await mkdtemp(`${out}.part-`)
+  try {
+    const begun = join(folder, basename(out))
+    const ending = OVERLAY_ENDINGS.find((one) => extname(out).toLowerCase() === `.${one}`)
+    if (ending) await writeOverlay(job, ending, { out: begun, folder, ...about })
+    else await writeOverlayPictures(job, { out: begun, folder, ...about })
+    await rename(begun, out)
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
 }
 
 /** Of what was rendered, for the next render of nearly the same. */
@@ -158,6 +194,12 @@ function shapeNamed(name = 'filmed'): Shape {
   const shape = SHAPE_NAMES.find((one) => one === name)
   if (!shape) throw new UsageError(`--shape ${name} is not known; known are ${SHAPE_NAMES.join(', ')}`)
   return shape
+}
+
+function purposeNamed(name: string = USUAL_PURPOSE): Purpose {
+  const purpose = PURPOSES.find((one) => one === name)
+  if (!purpose) throw new UsageError(`--for ${name} is not known; known are ${PURPOSES.join(', ')}`)
+  return purpose
 }
 
 function lookNamed(name: string = USUAL_LOOK.look): LookWish {

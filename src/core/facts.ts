@@ -112,6 +112,7 @@ type ProblemOfInput =
   | { code: 'log-of-other-plan' }
   | { code: 'sync-of-other-reel'; number: number; files: number }
   | { code: 'not-a-file' }
+  | { code: 'there-already' }
 
 export type DocumentKind = 'workout file' | 'floor log' | 'request'
 export type Counted = 'intervals' | 'stations' | 'sections' | 'rows' | 'ties' | 'pairs to match' | 'captions'

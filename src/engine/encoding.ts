@@ -1,11 +1,25 @@
-// One place for what the video is encoded with, so that all parts of it fit together and the benchmark measures
+// One place for what videos are encoded with, so that all parts of it fit together and the benchmark measures
 // against the same.
 import { availableParallelism } from 'node:os'
+import type { Purpose } from '../core/render/purpose'
 
-export const ENCODER: readonly string[] = [
-  ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '19', '-profile:v', 'high', '-pix_fmt', 'yuv420p'],
+const picture = (preset: string, crf: number, profile = 'high'): readonly string[] => [
+  ...['-c:v', 'libx264', '-preset', preset, '-crf', String(crf), '-profile:v', profile, '-pix_fmt', 'yuv420p'],
 ]
-export const SOUND_ENCODER: readonly string[] = ['-c:a', 'aac', '-b:a', '192k']
+const sound = (bitrate: string): readonly string[] => ['-c:a', 'aac', '-b:a', bitrate]
+
+export interface Encoders {
+  picture: readonly string[]
+  sound: readonly string[]
+}
+
+export const ENCODERS: Readonly<Record<Purpose, Encoders>> = {
+  host: { picture: picture('veryfast', 19), sound: sound('192k') },
+  phone: { picture: picture('veryfast', 23, 'main'), sound: sound('128k') },
+  small: { picture: picture('fast', 27), sound: sound('96k') },
+  master: { picture: picture('medium', 12), sound: sound('320k') },
+  draft: { picture: picture('superfast', 27), sound: sound('96k') },
+}
 
 export const QUIET = ['-v', 'error', '-nostdin', '-y'] as const
 

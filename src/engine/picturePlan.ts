@@ -5,10 +5,11 @@ import { USUAL_LOOK } from '../core/look/looks/family'
 import { overlayChanges, type OverlayChange } from '../core/look/overlay'
 import { Problem } from '../core/problem'
 import { chunksOf, recipeOf } from '../core/render/plan'
+import { sizeFor, USUAL_PURPOSE } from '../core/render/purpose'
 import { piecesOf, sourceOf, type Piece } from '../core/render/runs'
 import type { Rate } from '../core/units'
 import { hashOf } from './contentHash'
-import { ENCODER } from './encoding'
+import { ENCODERS } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
 import { DRAWN, type PictureJob } from './renderJob'
@@ -27,10 +28,10 @@ export interface PicturePlan {
 }
 
 /** @throws Problem `cut-empty`. */
-export function picturePlan({ reel, cut, shown, viewing, framing }: PictureJob): PicturePlan {
+export function picturePlan({ reel, cut, shown, viewing, framing, purpose = USUAL_PURPOSE }: PictureJob): PicturePlan {
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const filmed = reel[0]?.facts ?? DRAWN
-  const facts = { ...filmed, ...framedSize(filmed, framing?.shape ?? 'filmed') }
+  const facts = { ...filmed, ...sizeFor(framedSize(filmed, framing?.shape ?? 'filmed'), purpose) }
   const changes = overlayChanges(shown, viewing)
   const rate = gridOf(facts.rate)
   return { facts, filmed, rate, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
@@ -40,12 +41,15 @@ const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: M
 
 /** @returns of each chunk the key of all that it shows: equal keys are the same pictures, encoded alike. */
 export async function chunkKeys(
-  { reel, look = USUAL_LOOK, framing }: PictureJob,
+  { reel, look = USUAL_LOOK, framing, purpose = USUAL_PURPOSE }: PictureJob,
   { facts, filmed, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
   const hashes = await Promise.all(reel.map(hashOf))
   const { width, height } = facts
-  const common = JSON.stringify([programStamp(), ENCODER, { width, height }, filmed.width, filmed.height, rate, look])
+  const common = JSON.stringify([
+    ...[programStamp(), ENCODERS[purpose].picture, { width, height }],
+    ...[filmed.width, filmed.height, rate, look],
+  ])
   return chunks.map((chunk) => {
     const { source, stillOf } = chunk.run
     const file = typeof source === 'number' ? source : stillOf

@@ -2,7 +2,7 @@
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { footageInput, patience } from './input'
-import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
+import { COPY_TIMES, MAPPED_TO_SDR, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 import type { Share } from '../core/units'
 
@@ -20,7 +20,7 @@ export async function makeProxy(
 ): Promise<void> {
   const sound = facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', '-b:a', '128k', '-ac', '2']
   const filters = [
-    pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape: SHAPE }),
+    pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape: facts.hdr ? `${MAPPED_TO_SDR},${SHAPE}` : SHAPE }),
     ...(facts.audioCodec === null ? [] : [`[0:a:0]${soundOnTime(facts)}[sound]`]),
   ]
   await runTool(

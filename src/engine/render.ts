@@ -4,7 +4,7 @@ import { mkdtemp, rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { OverlayChange } from '../core/look/overlay'
-import { rowsOf } from '../core/render/plan'
+import { framesOf, rowsOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
@@ -130,7 +130,7 @@ async function renderHere(
   work: Omit<RowWork, 'onProgress'>,
 ): Promise<void> {
   const rows = rowsOf(chunks, MOST_IN_A_ROW)
-  const total = framesIn(chunks)
+  const total = framesOf(chunks)
   const shares = new Map<number, number>()
   const waiting = [...rows.entries()].reverse()
   const halt = new AbortController()
@@ -139,7 +139,7 @@ async function renderHere(
     for (let next = waiting.pop(); next; next = waiting.pop()) {
       const [number, row] = next
       const onProgress = (share: Share): void => {
-        shares.set(number, share * framesIn(row))
+        shares.set(number, share * framesOf(row))
         job.onProgress?.(sum([...shares.values()]) / total)
       }
       await renderRow(job, plan, row, { ...work, signal, onProgress })
@@ -156,8 +156,6 @@ async function renderHere(
     throw error
   }
 }
-
-const framesIn = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))
 
 /** Puts the sound into the folder. @returns its key where it is kept. */
 async function renderSoundOnce(

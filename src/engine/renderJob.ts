@@ -4,6 +4,7 @@ import type { Cut, ShownSegment } from '../core/cut/cut'
 import type { Aim, Shape } from '../core/cut/framing'
 import type { LookWish } from '../core/look/looks/family'
 import type { Viewing } from '../core/look/overlay'
+import type { Purpose } from '../core/render/purpose'
 import type { Steps } from '../core/sound/loudness'
 import type { Mix } from '../core/sound/mix'
 import type { MusicPiece } from '../core/sound/music'
@@ -53,6 +54,8 @@ export interface PictureJob {
   look?: LookWish
   /** What part of the picture is shown. Default: all of it. */
   framing?: Framed
+  /** What it is for. Default: the usual. */
+  purpose?: Purpose
 }
 
 export interface RenderJob extends PictureJob {

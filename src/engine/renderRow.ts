@@ -2,21 +2,22 @@
 // is divided where chunks end, into closed groups of pictures that are joined without being encoded again.
 import { join } from 'node:path'
 import type { Readable } from 'node:stream'
-import { aimsWithin, framedSize, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
+import { aimsWithin, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
 import { overlayLayers } from '../core/look/drawOverlay'
 import { together } from '../core/render/plan'
+import { USUAL_PURPOSE } from '../core/render/purpose'
 import { changesWithin, sourceOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
 import type { Ms, Rate, Share } from '../core/units'
-import { ENCODER, ONE_THREAD, QUIET } from './encoding'
+import { ENCODERS, ONE_THREAD, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
-import type { PictureJob } from './renderJob'
+import type { Framed, PictureJob } from './renderJob'
 import { drawStrips, measuringSurface, type Strip } from './strip'
-import { COPY_TIMES } from './timebase'
+import { COPY_TIMES, MAPPED_TO_SDR } from './timebase'
 import { runTool } from './tool'
 
 export interface RowWork {
@@ -50,7 +51,8 @@ export async function renderRow(
   const args = [
     ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
     ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips)].join(';'), '-map', '[picture]'],
-    ...[...ENCODER, ...ONE_THREAD, '-frames:v', String(piece.frames), '-r', gridOf(rate), '-fps_mode', 'passthrough'],
+    ...[...ENCODERS[job.purpose ?? USUAL_PURPOSE].picture, ...ONE_THREAD, '-frames:v', String(piece.frames)],
+    ...['-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]
   await runTool('ffmpeg', args, {
@@ -106,27 +108,33 @@ function filterOf({ reel, framing }: PictureJob, { facts, filmed, rate }: Pictur
   const { source, stillOf, mirrored } = piece.run
   const file = typeof source === 'number' ? source : stillOf
   const grid = gridOf(rate)
-  // A card is drawn as large as the video; what was filmed as large as its first file, and then a part of it is taken.
-  const within = file === null ? facts : filmed
+  const film = file === null ? null : reel[file]?.facts
+  const isPart = film && framing && isPartOf(filmed, framing.shape)
+  // Where a part of it is taken, what was filmed is first as large as its first file.
+  const within = isPart ? filmed : facts
   const size = `${within.width}:${within.height}`
   const shape = `scale=${size}:force_original_aspect_ratio=decrease,pad=${size}:-1:-1,setsar=1,format=yuv420p`
   const chain = [
-    ...(file === null ? [] : onGrid(reel[file]?.facts.zeroS ?? 0, piece, grid)),
+    ...(film ? onGrid(film.zeroS, piece, grid) : []),
     ...(source === 'still' ? ['trim=end_frame=1'] : []),
+    ...(film?.hdr ? [MAPPED_TO_SDR] : []),
     ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, onItsNumber(rate)],
-    ...(file === null || !framing
-      ? []
-      : partOfPicture(filmed, framing.shape, aimsWithin(framing.aims[file] ?? [], sourceOf(piece)))),
+    ...(isPart ? partOfPicture(partOf(filmed, framing.shape), facts, aimsIn(framing, file, piece)) : []),
     ...(mirrored ? ['hflip'] : []),
   ]
   return `[0:V:0]${chain.join(',')}[under0]`
 }
 
+function isPartOf(filmed: Size, shape: Shape): boolean {
+  const { width, height } = partOf(filmed, shape)
+  return width !== filmed.width || height !== filmed.height
+}
+
+const aimsIn = ({ aims }: Framed, file: number | null, piece: Piece): Aim[] =>
+  aimsWithin((file === null ? null : aims[file]) ?? [], sourceOf(piece))
+
 /** The part that is looked at, as large as the video; its place goes straight from point to point. */
-function partOfPicture(filmed: Size, shape: Shape, aims: readonly Aim[]): string[] {
-  const part = partOf(filmed, shape),
-    size = framedSize(filmed, shape)
-  if (part.width === filmed.width && part.height === filmed.height) return []
+function partOfPicture(part: Size, size: Size, aims: readonly Aim[]): string[] {
   const [first, ...others] = aims
   let before = first ?? { atMs: 0, at: 0.5 }
   // A sum of ramps: each begins where the one before has ended.

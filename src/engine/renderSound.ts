@@ -5,6 +5,7 @@ import { cueSheet, linesIn } from '../core/cue/cues'
 import type { Cue } from '../core/cue/cue'
 import { USUAL_CUES } from '../core/cue/wishes'
 import { filmSteps } from '../core/cut/heard'
+import { USUAL_PURPOSE } from '../core/render/purpose'
 import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
 import { CEILING, Limiter } from '../core/sound/limiter'
@@ -23,7 +24,7 @@ import type { Steps } from '../core/sound/loudness'
 import { cueSteps, CueTrack, type Heard } from '../core/sound/track'
 import { tone } from '../core/sound/voiced'
 import type { Ms, Samples } from '../core/units'
-import { QUIET, SOUND_ENCODER } from './encoding'
+import { ENCODERS, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { channelsOf, loudnessOf } from './loudness'
 import type { FootageFacts } from './probe'
@@ -45,8 +46,6 @@ interface SoundParts {
   encoder?: readonly string[]
 }
 
-const AS_VIDEO = [...SOUND_ENCODER, '-f', 'mp4']
-
 /** What is heard, decided before a sample is mixed. */
 export interface SoundPlan {
   cues: readonly Cue[]
@@ -57,9 +56,11 @@ export interface SoundPlan {
   bed: BedPlan | null
 }
 
+const asVideo = ({ purpose = USUAL_PURPOSE }: RenderJob): string[] => [...ENCODERS[purpose].sound, '-f', 'mp4']
+
 export async function renderSound(
   job: RenderJob,
-  { plan, facts, out, folder, signal, encoder = AS_VIDEO }: SoundParts,
+  { plan, facts, out, folder, signal, encoder = asVideo(job) }: SoundParts,
 ): Promise<void> {
   const channels = channelsOf(facts.audioChannels)
   await runTool(

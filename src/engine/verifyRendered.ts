@@ -5,7 +5,8 @@ import type { Verified } from '../core/proof/verify'
 import type { Piece } from '../core/render/runs'
 import type { ChunkStore } from './chunkStore'
 import type { Rendered } from './render'
-import { lookThrough, type Expected, type Found, type Known } from './verify'
+import type { Expected, Found, Known } from './expected'
+import { lookThrough } from './verify'
 
 const countsSchema = z.object({ checked: z.number(), worstFrames: z.number() })
 const soundSchema = z.object({

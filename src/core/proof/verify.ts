@@ -3,13 +3,25 @@ import type { Decibel, Lufs } from '../sound/loudness'
 import type { Ms, Samples } from '../units'
 
 /** What is wrong, in order of harm. */
-export const FAULTS = ['length', 'count', 'picture', 'cue', 'apart', 'unheard', 'loudness', 'peak'] as const
+export const FAULTS = [
+  'length',
+  'count',
+  'picture',
+  'cue',
+  'apart',
+  'unheard',
+  'loudness',
+  'peak',
+  'black',
+  'frozen',
+] as const
 /** A video that has one of these is not what was asked for; the others may be as somebody chose them. */
 export const FAILURES: ReadonlySet<Fault['kind']> = new Set(['length', 'count', 'picture', 'cue', 'apart'])
 export interface Fault {
   kind: (typeof FAULTS)[number]
   /** In output time; null where it is of the whole. */
   atMs: Ms | null
+  /** Of what is black or frozen its length in ms. */
   found: number
   expected: number
   /** What it is about: a count, a tone or a line. */

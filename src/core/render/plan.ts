@@ -3,8 +3,9 @@
 import type { ShownSegment } from '../cut/cut'
 import type { Aim } from '../cut/framing'
 import type { OverlayChange } from '../look/overlay'
+import { sum } from '../sum'
 import { frameMsOf, SECOND, type Ms, type Rate } from '../units'
-import { changesWithin, type Piece } from './runs'
+import { changesWithin, firstFrameAt, type Piece } from './runs'
 
 /** Shorter ones are made where a source is shown for less. */
 export const LEAST_CHUNK_MS: Ms = 4 * SECOND
@@ -16,7 +17,8 @@ export const MOST_CHUNK_MS: Ms = 12 * SECOND
  */
 export function chunksOf(pieces: readonly Piece[], shown: readonly ShownSegment[], rate: Rate): Piece[] {
   const frameMs = frameMsOf(rate)
-  const starts = shown.map(({ startMs }) => Math.round(startMs / frameMs))
+  // Where the overlay changes, so that no chunk begins with what stood before it.
+  const starts = shown.map(({ startMs }) => firstFrameAt(startMs, frameMs))
   const least = Math.ceil(LEAST_CHUNK_MS / frameMs),
     most = Math.floor(MOST_CHUNK_MS / frameMs)
   return pieces.flatMap((piece) => {
@@ -48,6 +50,9 @@ const partOf = (piece: Piece, first: number, last: number, frameMs: Ms): Piece =
 /** Whether a chunk goes on where the other one ends, so that both can be encoded in one pass. */
 export const goesOn = (before: Piece, after: Piece): boolean =>
   before.run === after.run && before.first + before.frames === after.first
+
+/** Of all of them. */
+export const framesOf = (chunks: readonly Piece[]): number => sum(chunks.map(({ frames }) => frames))
 
 /** Consecutive chunks in one, as they are encoded together. @param chunks one at least, each going on with the last. */
 export function together(chunks: readonly Piece[]): Piece {

@@ -51,6 +51,9 @@ export function piecesOf(cut: Cut, rate: Rate): Piece[] {
   })
 }
 
+/** Number of the first picture that is shown at an instant or after it; sums of fractions are off by less than that. */
+export const firstFrameAt = (ms: Ms, frameMs: Ms): number => Math.ceil(ms / frameMs - 1e-6)
+
 /**
  * Changes of the overlay within a piece, from its own 0 on. Each falls between two pictures, so that no rounding of
  * times shows it one too early or too late: first on the picture that is shown from its instant on, or just after.
@@ -61,7 +64,7 @@ export function changesWithin(
   rate: Rate,
 ): OverlayChange[] {
   const frameMs = frameMsOf(rate)
-  const placed = changes.map(({ fromMs, state }) => ({ frame: Math.ceil(fromMs / frameMs - 1e-6) - first, state }))
+  const placed = changes.map(({ fromMs, state }) => ({ frame: firstFrameAt(fromMs, frameMs) - first, state }))
   const begin = placed.findLastIndex(({ frame }) => frame <= 0)
   return placed
     .slice(Math.max(0, begin))

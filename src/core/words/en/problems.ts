@@ -59,6 +59,7 @@ const PLAIN = {
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  'there-already': 'This is there already, and is not written over.',
   'not-a-file': 'This is there already and is no regular file, so it is not written over.',
   'no-file': 'There is no such file.',
   'no-music': 'No sound was found in this file, so it cannot be played as music.',

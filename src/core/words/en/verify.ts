@@ -19,6 +19,10 @@ export function faultText({ kind, atMs, found, expected, what }: Fault): string 
       return `Its sound is ${formatInstant(found)} long, and its picture ${formatInstant(expected)}.`
     case 'loudness':
       return `It is at ${found} LUFS, and should be at ${expected}.`
+    case 'black':
+      return `${at}the footage is black for ${formatInstant(found)}.`
+    case 'frozen':
+      return `${at}nothing moves in the footage for ${formatInstant(found)}.`
     case 'peak':
       return `It rises to ${found} dBTP, and should stay below ${expected}.`
   }

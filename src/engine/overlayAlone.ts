@@ -1,0 +1,138 @@
+// The overlay without the footage, on a ground that can be seen through: for whoever edits elsewhere.
+import { createCanvas } from '@napi-rs/canvas'
+import { link, mkdir, writeFile } from 'node:fs/promises'
+import { basename, join } from 'node:path'
+import { drawOverlay } from '../core/look/drawOverlay'
+import { USUAL_LOOK } from '../core/look/looks/family'
+import { keyOf, type OverlayState } from '../core/look/overlay'
+import type { Surface } from '../core/look/surface'
+import { framesOf } from '../core/render/plan'
+import { firstFrameAt } from '../core/render/runs'
+import { frameMsOf, type Share } from '../core/units'
+import { QUIET } from './encoding'
+import { registerFonts } from './fonts'
+import { patience } from './input'
+import { picturePlan, type PicturePlan } from './picturePlan'
+import { progressReader } from './progress'
+import type { PictureJob } from './renderJob'
+import { runTool } from './tool'
+
+/** `mov`: ProRes 4444, as editing programs read it; straight alpha. `webm`: VP9, far smaller. */
+export const OVERLAY_ENDINGS = ['mov', 'webm'] as const
+export type OverlayEnding = (typeof OVERLAY_ENDINGS)[number]
+
+const BT709 = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709']
+const ENCODERS: Readonly<Record<OverlayEnding, readonly string[]>> = {
+  mov: [
+    ...['-c:v', 'prores_ks', '-profile:v', '4444', '-pix_fmt', 'yuva444p10le', '-alpha_bits', '16', '-qscale:v', '9'],
+    ...[...BT709, '-movflags', '+faststart', '-f', 'mov'],
+  ],
+  webm: [
+    ...['-c:v', 'libvpx-vp9', '-pix_fmt', 'yuva420p', '-crf', '22', '-b:v', '0', '-deadline', 'realtime'],
+    ...['-cpu-used', '8', '-row-mt', '1', '-auto-alt-ref', '0', ...BT709, '-f', 'webm'],
+  ],
+}
+
+interface Writing {
+  out: string
+  /** A folder for what waits. */
+  folder: string
+  signal: AbortSignal
+  onProgress?: (share: Share) => void
+}
+
+/** Writes a video of the size, the rate and the length that a render of the same has. @throws Problem of ffmpeg. */
+export async function writeOverlay(
+  job: PictureJob,
+  ending: OverlayEnding,
+  { out, folder, signal, onProgress }: Writing,
+): Promise<void> {
+  const plan = picturePlan(job)
+  const { rate, frames, stands } = standsIn(plan)
+  const files = await drawn(job, plan, { folder, signal })
+  const frameMs = frameMsOf(rate)
+  // A change falls between two pictures, and the first of them that is due takes it up.
+  const lines = stands.flatMap(({ state, from, until }) => [
+    ...[`file ${files.get(keyOf(state)) ?? ''}`, 'option framerate 1000'],
+    `duration ${(((until - (from ? from : 0.5)) * frameMs) / 1000).toFixed(6)}`,
+  ])
+  // Once more, as the grid drops a picture of which it is not told how long it stands.
+  const last = files.get(keyOf(stands.at(-1)?.state ?? null)) ?? ''
+  const list = join(folder, 'overlay.txt')
+  await writeFile(list, ['ffconcat version 1.0', ...lines, `file ${last}`, 'option framerate 1000', ''].join('\n'))
+  const grid = `${rate.num}/${rate.den}`
+  const lengthMs = frames * frameMs
+  await runTool(
+    'ffmpeg',
+    [
+      ...[...QUIET, '-f', 'concat', '-safe', '0', '-i', list],
+      ...['-vf', `fps=fps=${grid}:start_time=0:round=up,tpad=stop=-1:stop_mode=clone,scale=out_color_matrix=bt709`],
+      ...['-frames:v', String(frames), ...ENCODERS[ending], '-progress', 'pipe:1', `file:${out}`],
+    ],
+    { signal, limitMs: patience(lengthMs, 60), onOutput: progressReader(lengthMs, onProgress) },
+  )
+}
+
+/**
+ * Writes `overlay-000001.png` and so on, one for each picture of a render of the same. Equal ones are one file under
+ * many names, so that a long session takes no more room than its changes do.
+ * @param out a folder that is not there yet. @throws NodeJS.ErrnoException where it is.
+ */
+export async function writeOverlayPictures(job: PictureJob, { out, folder, signal }: Writing): Promise<void> {
+  const plan = picturePlan(job)
+  await mkdir(out)
+  const files = await drawn(job, plan, { folder, signal })
+  for (const { state, from, until } of standsIn(plan).stands) {
+    const path = join(folder, files.get(keyOf(state)) ?? '')
+    for (let frame = from; frame < until; frame++) {
+      signal.throwIfAborted()
+      await link(path, join(out, `overlay-${String(frame + 1).padStart(6, '0')}.png`))
+    }
+  }
+}
+
+interface Stand {
+  state: OverlayState | null
+  /** Pictures `[from, until)`. */
+  from: number
+  until: number
+}
+
+/** What stands on which pictures, end to end from the first to the last. */
+function standsIn({ changes, chunks, rate }: PicturePlan): {
+  stands: Stand[]
+  frames: number
+  rate: PicturePlan['rate']
+} {
+  const frames = framesOf(chunks)
+  const frameMs = frameMsOf(rate)
+  const all: Stand[] = []
+  for (const { fromMs, state } of [{ fromMs: 0, state: null }, ...changes]) {
+    const from = Math.min(frames, Math.max(0, firstFrameAt(fromMs, frameMs)))
+    const last = all.at(-1)
+    if (last) last.until = from
+    all.push({ state, from, until: frames })
+  }
+  return { stands: all.filter(({ from, until }) => until > from), frames, rate }
+}
+
+/** @returns names of files in the folder, by the key of what they show. */
+async function drawn(
+  { look = USUAL_LOOK }: PictureJob,
+  plan: PicturePlan,
+  { folder, signal }: Pick<Writing, 'folder' | 'signal'>,
+): Promise<Map<string, string>> {
+  registerFonts()
+  const files = new Map<string, string>()
+  for (const { state } of standsIn(plan).stands) {
+    const key = keyOf(state)
+    if (files.has(key)) continue
+    signal.throwIfAborted()
+    const canvas = createCanvas(plan.facts.width, plan.facts.height)
+    if (state) drawOverlay(canvas.getContext('2d') as unknown as Surface, state, plan.facts, look)
+    const path = join(folder, `state-${files.size}.png`)
+    await writeFile(path, await canvas.encode('png'))
+    files.set(key, basename(path))
+  }
+  return files
+}

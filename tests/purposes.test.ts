@@ -1,0 +1,206 @@
+// Videos for each purpose, of footage in high dynamic range, and the overlay alone: each decoded and looked at.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { followed } from '../src/core/cut/follow'
+import { expand } from '../src/core/expand/expand'
+import { USUAL_LOOK } from '../src/core/look/looks/family'
+import { PURPOSES, sizeFor } from '../src/core/render/purpose'
+import { circuit, score, station } from '../src/core/testing'
+import { USUAL_MIX } from '../src/core/sound/mix'
+import { probeFootage } from '../src/engine/probe'
+import { makeProxy } from '../src/engine/proxy'
+import { renderVideo } from '../src/engine/render'
+import { verifyVideo } from '../src/engine/verify'
+import { FILMS } from './e2e/jivet'
+
+const folder = mkdtempSync(join(tmpdir(), 'jivet-purposes-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+const at = (name: string): string => join(folder, name)
+const ffmpeg = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args])
+const probe = (file: string, entries: string): string[] =>
+  execFileSync('ffprobe', ['-v', 'error', '-show_entries', `stream=${entries}`, '-of', 'csv=p=0', at(file)])
+    .toString()
+    .split('\n')
+    .filter(Boolean)
+
+/** Grey, six seconds of white, and grey; tagged and encoded as HLG, in which white for text lies at 75 %. */
+const GREY = 0.38,
+  WHITE = 0.75
+beforeAll(() => {
+  ffmpeg(
+    ...['-t', '23', '-i', join(FILMS, 'deck-hours.mp4'), '-vf', 'scale=896:504'],
+    ...['-c:v', 'libx264', '-preset', 'ultrafast', at('film.mp4')],
+  )
+  const level = (share: number): string => String(Math.round(64 + share * 876))
+  ffmpeg(
+    ...['-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=25:d=21,format=yuv420p10le'],
+    ...['-f', 'lavfi', '-i', 'sine=440:d=21'],
+    ...['-vf', `geq=lum='if(between(T,6,12),${level(WHITE)},${level(GREY)})':cb=512:cr=512`],
+    ...['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', '-c:a', 'aac'],
+    ...['-color_primaries', 'bt2020', '-color_trc', 'arib-std-b67', '-colorspace', 'bt2020nc', at('hlg.mp4')],
+  )
+})
+
+const PLAN = score(
+  circuit({ leadInMs: 3000, workMs: 7000, restMs: 4000, stations: [station('Jug lift'), station('Keel hold')] }),
+)
+async function jobOf(film: string) {
+  const { segments } = expand(PLAN)
+  const facts = await probeFootage(at(film))
+  const tie = { segmentId: segments[0]!.id, edge: 'start' as const, footageMs: 0 }
+  return { reel: [{ path: at(film), facts }], ...followed(segments, [tie], facts.durationMs) }
+}
+
+describe('a video', () => {
+  it('for each purpose has its size, and is found to be as planned', async () => {
+    const bytes: Record<string, number> = {}
+    const job = await jobOf('film.mp4')
+    for (const purpose of PURPOSES) {
+      const out = at(`${purpose}.mp4`)
+      const { changes, sound } = await renderVideo({ ...job, purpose, out })
+      const told = await verifyVideo(out, { cut: job.cut, look: USUAL_LOOK, mix: USUAL_MIX, changes, ...sound })
+      expect(told.faults.filter(({ kind }) => kind !== 'loudness' && kind !== 'peak')).toEqual([])
+      expect(told.counts.checked).toBeGreaterThan(20)
+      const { width, height } = sizeFor(job.reel[0]!.facts, purpose)
+      expect(probe(`${purpose}.mp4`, 'codec_name,width,height,nb_frames')[0]).toBe(`h264,${width},${height},690`)
+      bytes[purpose] = statSync(out).size
+    }
+    expect(bytes.small).toBeLessThan(bytes.phone!)
+    expect(bytes.phone).toBeLessThan(bytes.host!)
+    expect(bytes.host).toBeLessThan(bytes.master!)
+  })
+  it('of footage in high dynamic range shows white as white and grey as grey, and says that it is BT.709', async () => {
+    const job = await jobOf('hlg.mp4')
+    expect(job.reel[0]!.facts).toMatchObject({ hdr: 'hlg', browserPlayable: false })
+    await renderVideo({ ...job, out: at('mapped.mp4') })
+    await makeProxy(at('hlg.mp4'), at('proxy.mp4'), job.reel[0]!.facts)
+    for (const file of ['mapped.mp4', 'proxy.mp4']) {
+      expect(probe(file, 'pix_fmt,color_space,color_transfer,color_primaries')[0]).toBe('yuv420p,bt709,bt709,bt709')
+      const lumaAt = (seconds: number): number =>
+        ffmpeg('-ss', String(seconds), '-i', at(file), '-frames:v', '1', '-vf', 'crop=20:20:150:20,format=gray', ...RAW)
+          .subarray(0, 400)
+          .reduce((sum, luma) => sum + luma / 400, 0)
+      // Left as they were written they would be 97 and 191: white text in a grey room would be dull.
+      const [grey, white] = [lumaAt(2), lumaAt(9)]
+      console.log(`${file}: grey ${grey.toFixed(0)}, white ${white.toFixed(0)} of 255`)
+      expect(Math.abs(white - 234)).toBeLessThan(4)
+      expect(Math.abs(grey - 108)).toBeLessThan(4)
+    }
+  })
+  it('that is black for a while, or stands still, is said to be', async () => {
+    const holds = 'gte(t,8)*lte(t,11)'
+    ffmpeg('-i', at('film.mp4'), '-vf', `drawbox=t=fill:c=black:enable='${holds}'`, '-c:a', 'copy', at('dark.mp4'))
+    ffmpeg('-i', at('film.mp4'), '-vf', 'loop=loop=300:size=1:start=150,trim=end=23', '-c:a', 'copy', at('held.mp4'))
+    const deadIn = async (film: string) => {
+      const job = await jobOf(film)
+      const { changes, sound } = await renderVideo({ ...job, out: at('dead.mp4') })
+      const { faults } = await verifyVideo(at('dead.mp4'), {
+        ...{ cut: job.cut, look: USUAL_LOOK, mix: USUAL_MIX, changes },
+        ...sound,
+      })
+      return faults.filter(({ kind }) => kind === 'black' || kind === 'frozen')
+    }
+    expect(await deadIn('dark.mp4')).toMatchObject([{ kind: 'black', atMs: 8000, found: 3033 }])
+    const [frozen, ...others] = await deadIn('held.mp4')
+    expect([frozen?.kind, others]).toEqual(['frozen', []])
+    // Something may have held still before.
+    expect(frozen!.atMs).toBeLessThanOrEqual(5000)
+    expect(frozen!.atMs! + frozen!.found).toBeGreaterThanOrEqual(14_900)
+  })
+})
+const RAW = ['-f', 'rawvideo', 'pipe:1']
+
+describe('the overlay alone', () => {
+  const jivet = (...args: string[]) => spawnSync('bin/jivet', args, { encoding: 'utf8' })
+  const plan = at('plan.score.txt')
+  beforeAll(() => {
+    const text = 'circuit Main: 1 round, 4 on, 3 off, lead 3, last rest dropped\n  Jug lift\n  Keel hold\n'
+    writeFileSync(plan, text)
+    for (const out of ['alone.mov', 'alone.webm', 'pictures', 'under.mp4']) {
+      const only = out === 'under.mp4' ? [] : ['--only', 'overlay']
+      const told = jivet('render', plan, ...only, '--out', at(out))
+      expect([out, told.stderr, told.status]).toEqual([out, '', 0])
+    }
+  })
+  /** Each picture as alpha and luma. */
+  const decoded = (input: string[]): { alpha: Buffer; luma: Buffer }[] => {
+    const filter =
+      '[0:v]format=yuva420p,split[a][b];[a]alphaextract[alpha];[b]format=yuva420p,extractplanes=y[luma];[luma][alpha]vstack'
+    const size = 320 * 180
+    const bytes = execFileSync(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        ...input,
+        '-filter_complex',
+        `[0:v]scale=320:180:flags=neighbor[0s];${filter.replace('[0:v]', '[0s]')}`,
+        ...RAW,
+      ],
+      { maxBuffer: 1e9 },
+    )
+    return Array.from({ length: bytes.length / (2 * size) }, (_, at) => ({
+      luma: bytes.subarray(2 * at * size, (2 * at + 1) * size),
+      alpha: bytes.subarray((2 * at + 1) * size, (2 * at + 2) * size),
+    }))
+  }
+  const INPUTS = {
+    mov: ['-i', at('alone.mov')],
+    webm: ['-c:v', 'libvpx-vp9', '-i', at('alone.webm')],
+    pictures: ['-framerate', '30', '-i', at('pictures/overlay-%06d.png')],
+  }
+  it('is as long as a video of the same, of its size, and is seen through where nothing stands', () => {
+    const frames = 14 * 30
+    expect(readdirSync(at('pictures'))).toHaveLength(frames)
+    expect(probe('alone.mov', 'codec_name,profile,width,height,nb_frames')[0]).toBe(`prores,4444,1280,720,${frames}`)
+    for (const input of Object.values(INPUTS)) {
+      const all = decoded(input)
+      expect(all).toHaveLength(frames)
+      const { alpha } = all[100]!
+      expect(alpha[20 * 320 + 160]).toBe(0)
+      expect(Math.max(...alpha)).toBe(255)
+    }
+  })
+  it('changes on the very pictures on which a video of the same does', () => {
+    const changesOf = (pictures: readonly Buffer[]): number[] =>
+      pictures.flatMap((one, at) => {
+        const before = pictures[at - 1]
+        if (!before) return []
+        let unlike = 0
+        for (let place = 0; place < one.length; place++) if (Math.abs(one[place]! - before[place]!) > 60) unlike++
+        return unlike > 20 ? [at] : []
+      })
+    const [mov, webm, pictures] = Object.values(INPUTS).map((input) =>
+      changesOf(decoded(input).map(({ luma }) => luma)),
+    )
+    expect(mov!.length).toBeGreaterThanOrEqual(12)
+    expect(webm).toEqual(mov)
+    expect(pictures).toEqual(mov)
+    const gray = ['-vf', 'scale=320:180:flags=neighbor,extractplanes=y', ...RAW]
+    const under = execFileSync('ffmpeg', ['-v', 'error', '-i', at('under.mp4'), ...gray], { maxBuffer: 1e9 })
+    const size = 320 * 180
+    const whole = Array.from({ length: under.length / size }, (_, one) => under.subarray(one * size, (one + 1) * size))
+    expect(changesOf(whole)).toEqual(mov)
+  })
+  it('takes no more room as pictures than its changes do', () => {
+    const inodes = new Set(readdirSync(at('pictures')).map((name) => statSync(join(at('pictures'), name)).ino))
+    expect(inodes.size).toBeLessThan(30)
+  })
+  it('is not written over what is there, nor in a form that is not known', () => {
+    const overlay = (...more: string[]) => {
+      const { status, stderr } = jivet('render', plan, ...more)
+      return [status, stderr.split('\n')[0]]
+    }
+    expect(overlay('--only', 'overlay', '--out', at('pictures'))).toEqual([
+      1,
+      `jivet: ${at('pictures')}: This is there already, and is not written over.`,
+    ])
+    expect(overlay('--only', 'overlay', '--out', at('alone.avi'))[0]).toBe(2)
+    expect(overlay('--only', 'sound', '--out', at('alone.mov'))[0]).toBe(2)
+    expect(overlay('--for', 'cinema', '--out', at('any.mp4'))[0]).toBe(2)
+    expect(readdirSync(folder).filter((name) => name.includes('.part'))).toEqual([])
+  })
+})
