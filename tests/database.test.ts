@@ -59,6 +59,7 @@ describe('migrations', () => {
       '015_dress.sql',
       '016_ship.sql',
       '017_standing_leg.sql',
+      '018_ship_out.sql',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -98,6 +99,9 @@ describe('moves', () => {
       captions: '',
       chapters: '',
       description: '',
+      written: '',
+      clashes: 0,
+      purpose: 'host',
       scoreRevision: 1,
       stitchRevision: 1,
       reel: null,

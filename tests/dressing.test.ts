@@ -34,7 +34,7 @@ const parts = async () => ({
 
 it('begins with its tables', async () => {
   const { migrate } = await import('../src/server/migrate')
-  expect((await migrate()).at(-1)).toBe('017_standing_leg.sql')
+  expect((await migrate()).at(-1)).toBe('018_ship_out.sql')
 })
 
 describe('a video', () => {
@@ -52,6 +52,9 @@ describe('a video', () => {
       captions: '',
       chapters: '',
       description: '',
+      written: '',
+      clashes: 0,
+      purpose: 'host',
       scoreRevision: 1,
       stitchRevision: 1,
       reel: [footageId],

@@ -39,6 +39,7 @@ startedDatabase(async (url) => {
     '015_dress.sql',
     '016_ship.sql',
     '017_standing_leg.sql',
+    '018_ship_out.sql',
   ])
 })
 

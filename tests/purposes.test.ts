@@ -179,7 +179,7 @@ describe('the overlay alone', () => {
     expect(mov!.length).toBeGreaterThanOrEqual(12)
     expect(webm).toEqual(mov)
     expect(pictures).toEqual(mov)
-    const gray = ['-vf', 'scale=320:180:flags=neighbor,extractplanes=y', ...RAW]
+    const gray = ['-vf', 'format=yuv420p,scale=320:180:flags=neighbor,extractplanes=y', ...RAW]
     const under = execFileSync('ffmpeg', ['-v', 'error', '-i', at('under.mp4'), ...gray], { maxBuffer: 1e9 })
     const size = 320 * 180
     const whole = Array.from({ length: under.length / size }, (_, one) => under.subarray(one * size, (one + 1) * size))

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { aimsWithin, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
 import { overlayLayers } from '../core/look/drawOverlay'
-import { together } from '../core/render/plan'
+import { pictureIn, together } from '../core/render/plan'
 import { USUAL_PURPOSE } from '../core/render/purpose'
 import { changesWithin, sourceOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
@@ -101,6 +101,16 @@ function inputOf({ reel }: PictureJob, { facts, rate }: PicturePlan, piece: Piec
   const film = reel[file]
   if (!film) throw new Problem({ code: 'stored-file-gone' })
   return footageFrom(film.path, piece.fromMs - LEAD_MS)
+}
+
+/** Arguments for ffmpeg that write one picture of a video to its output, as PNG, without what is laid over it. */
+export function filmedPicture(job: PictureJob, plan: PicturePlan, number: number): string[] {
+  const piece = pictureIn(plan.chunks, number, plan.rate)
+  if (!piece) throw new RangeError(`no picture ${number}`)
+  return [
+    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), '-filter_complex', filterOf(job, plan, piece)],
+    ...['-map', '[under0]', '-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', 'pipe:1'],
+  ]
 }
 
 /** From input 0 to `under0`. */

@@ -2,6 +2,7 @@
 // is one statement or transaction that holds only for that claim: who has lost it changes nothing.
 import type { ISql } from 'postgres'
 import { Problem } from '../core/problem'
+import { USUAL_PURPOSE, type Purpose } from '../core/render/purpose'
 import type { Ms, Share } from '../core/units'
 import { problemSentence } from '../core/words/en/problems'
 import { sql } from './db'
@@ -19,6 +20,8 @@ export interface Job {
   share: Share
   problem: string | null
   startedAt: Date | null
+  /** What a render is for. */
+  purpose: Purpose
   /** Of which render, and which of its chunks; null for all other jobs. */
   part: { parentId: string; first: number; last: number } | null
 }
@@ -38,6 +41,7 @@ interface Row {
   problem: string | null
   started_at: Date | null
   claim: string | null
+  purpose: Purpose
   parent_id: string | null
   first_chunk: number | null
   last_chunk: number | null
@@ -52,6 +56,7 @@ const fromRow = (row: Row): Job => ({
   share: row.share,
   problem: row.problem,
   startedAt: row.started_at,
+  purpose: row.purpose,
   part:
     row.parent_id === null ? null : { parentId: row.parent_id, first: row.first_chunk ?? 0, last: row.last_chunk ?? 0 },
 })
@@ -82,11 +87,11 @@ const MOST_ATTEMPTS = 4
  */
 export async function addJob(
   db: Db,
-  job: { kind: JobKind; workoutId: string; footageId: string | null },
+  job: { kind: JobKind; workoutId: string; footageId: string | null; purpose?: Purpose },
 ): Promise<string | null> {
-  const { kind, workoutId, footageId } = job
+  const { kind, workoutId, footageId, purpose = USUAL_PURPOSE } = job
   const [row] = await db<{ id: string }[]>`
-    insert into jobs (kind, workout_id, footage_id) values (${kind}, ${workoutId}, ${footageId})
+    insert into jobs (kind, workout_id, footage_id, purpose) values (${kind}, ${workoutId}, ${footageId}, ${purpose})
     on conflict do nothing returning id`
   if (!row) return null
   await tell(db, WAITING, kind)

@@ -5,10 +5,11 @@ import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Verified } from '../core/proof/verify'
+import type { Purpose } from '../core/render/purpose'
 import { Problem } from '../core/problem'
 import type { Ms } from '../core/units'
 import { sql } from './db'
-import type { Db } from './jobs'
+import { tellChange, type Db } from './jobs'
 import { clipped } from '../core/text'
 
 export interface Pack {
@@ -20,7 +21,13 @@ export interface Pack {
   videoBytes: number
   captions: string
   chapters: string
+  /** As it goes along, with what somebody changed of it. */
   description: string
+  /** As Jivet wrote it. */
+  written: string
+  /** In how many places a change that was carried over met another one. */
+  clashes: number
+  purpose: Purpose
   /**
    * What it shows: the revisions of score and ties, and the files. Null where an older Jivet did not write it down.
    */
@@ -60,6 +67,9 @@ interface Row {
   captions: string
   chapters: string
   description: string
+  written: string
+  clashes: number
+  purpose: Purpose
   score_revision: number | null
   stitch_revision: number | null
   reel: string[] | null
@@ -83,6 +93,9 @@ const fromRow = (row: Row): Pack => ({
   captions: row.captions,
   chapters: row.chapters,
   description: row.description,
+  written: row.written,
+  clashes: row.clashes,
+  purpose: row.purpose,
   scoreRevision: row.score_revision,
   stitchRevision: row.stitch_revision,
   reel: row.reel,
@@ -106,6 +119,9 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     captions: pack.captions,
     chapters: pack.chapters,
     description: pack.description,
+    written: pack.written,
+    clashes: pack.clashes,
+    purpose: pack.purpose,
     score_revision: pack.scoreRevision,
     stitch_revision: pack.stitchRevision,
     reel: pack.reel,
@@ -122,6 +138,21 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
 export async function newestPack(workoutId: string): Promise<Pack | null> {
   const [row] = await sql()<Row[]>`select * from packs where workout_id = ${workoutId} order by created_at desc limit 1`
   return row ? fromRow(row) : null
+}
+
+/** The newest of each purpose, the newest of all first. */
+export async function packsByPurpose(workoutId: string): Promise<Pack[]> {
+  const rows = await sql()<Row[]>`
+    select distinct on (purpose) * from packs where workout_id = ${workoutId} order by purpose, created_at desc`
+  return rows.map(fromRow).sort((one, other) => other.createdAt.getTime() - one.createdAt.getTime())
+}
+
+/** @throws Problem `not-found`. */
+export async function saveDescription(id: string, description: string): Promise<void> {
+  const [row] = await sql()<{ workout_id: string }[]>`
+    update packs set description = ${description}, clashes = 0 where id = ${id} returning workout_id`
+  if (!row) throw new Problem({ code: 'not-found', what: 'video' })
+  await tellChange(row.workout_id)
 }
 
 /** @throws Problem `not-found`. */

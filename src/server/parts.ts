@@ -12,7 +12,7 @@ import { storedPath } from './store'
 /** What a picture is made of, with its files by their hashes: each machine has them elsewhere. */
 type PictureKept = Omit<PictureJob, 'reel'> & { reel: { hash: string; facts: PictureJob['reel'][number]['facts'] }[] }
 
-const keptPicture = ({ reel, cut, shown, viewing, look, framing }: PictureJob): PictureKept => ({
+const keptPicture = ({ reel, cut, shown, viewing, look, framing, purpose }: PictureJob): PictureKept => ({
   reel: reel.map(({ hash, facts }) => {
     if (hash === undefined) throw new Error('a file of a render without its hash')
     return { hash, facts }
@@ -21,6 +21,7 @@ const keptPicture = ({ reel, cut, shown, viewing, look, framing }: PictureJob): 
   ...(viewing ? { viewing } : {}),
   ...(look ? { look } : {}),
   ...(framing ? { framing } : {}),
+  ...(purpose ? { purpose } : {}),
 })
 
 /** @throws Problem `claim-lost` where the render is over. */

@@ -5,6 +5,7 @@ import { AS_FILMED, framingSchema } from '../core/cut/framing'
 import { cueWishesSchema } from '../core/cue/wishes'
 import { lookSchema } from '../core/look/looks/family'
 import type { Verified } from '../core/proof/verify'
+import type { Purpose } from '../core/render/purpose'
 import { mixSchema } from '../core/sound/mix'
 import type { FootageFacts } from '../engine/probe'
 import {
@@ -18,7 +19,7 @@ import {
 } from './footage'
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
-import { newestPack, type Pack } from './packs'
+import { packsByPurpose, type Pack } from './packs'
 import { HOSTS, publicationsOf, type Publication } from './publications'
 import { keyOf, reelOf, sharedMs, type Reel } from './reel'
 import type { Ms, Share } from '../core/units'
@@ -50,9 +51,14 @@ export interface PackProgress {
   id: string
   title: string
   videoBytes: number
+  lengthMs: Ms
   createdAt: string
   chapters: string
   description: string
+  /** As Jivet wrote it, and where a change that was carried over met another. */
+  written: string
+  clashes: number
+  purpose: Purpose
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   verified: Verified | null
@@ -98,6 +104,8 @@ export interface Progress {
   aside: FootageAside[]
   jobs: JobProgress[]
   pack: PackProgress | null
+  /** The newest for every other purpose. */
+  otherPacks: { id: string; purpose: Purpose; videoBytes: number; createdAt: string }[]
   /** What was handed to hosts; the newest first. */
   published: PublishedProgress[]
 }
@@ -113,15 +121,16 @@ export interface PublishedProgress {
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [reel, current, newest, aside, jobs, pack, published] = await Promise.all([
+  const [reel, current, newest, aside, jobs, packs, published] = await Promise.all([
     reelOf(workoutId),
     currentFootage(workoutId),
     newestFootage(workoutId),
     footageAside(workoutId),
     recentJobs(workoutId),
-    newestPack(workoutId),
+    packsByPurpose(workoutId),
     publicationsOf(workoutId),
   ])
+  const [pack = null, ...otherPacks] = packs
   return {
     footage: current && footageProgress(current),
     reel: await reelProgress(reel, aside),
@@ -145,13 +154,20 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       id: pack.id,
       title: pack.title,
       videoBytes: pack.videoBytes,
+      lengthMs: pack.verified?.lengthMs ?? 0,
       createdAt: pack.createdAt.toISOString(),
       chapters: pack.chapters,
       description: pack.description,
+      written: pack.written,
+      clashes: pack.clashes,
+      purpose: pack.purpose,
       scoreRevision: pack.scoreRevision,
       verified: pack.verified,
       changed: await changedSince(pack, reel),
     },
+    otherPacks: otherPacks.map(({ id, purpose, videoBytes, createdAt }) => ({
+      ...{ id, purpose, videoBytes, createdAt: createdAt.toISOString() },
+    })),
     published: published.map(({ id, packId, host, state, reason, page }) => ({
       ...{ id, packId, host: HOSTS[host]?.name ?? host, state, reason, page },
     })),

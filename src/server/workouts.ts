@@ -7,6 +7,7 @@ import { proofSchema, type Proof } from '../core/proof/proof'
 import { scoreSchema, type Score } from '../core/score/score'
 import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
 import { framingSchema, type Framing } from '../core/cut/framing'
+import { thumbnailSchema, type Thumbnail } from '../core/look/thumbnail'
 import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { mixSchema, type Mix } from '../core/sound/mix'
@@ -26,6 +27,7 @@ export interface Workout {
   look: LookWish
   framing: Framing
   proof: Proof
+  thumbnail: Thumbnail
   isDemo: boolean
   updatedAt: Date
 }
@@ -41,6 +43,7 @@ interface Row {
   look: unknown
   framing: unknown
   proof: unknown
+  thumbnail: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -55,6 +58,7 @@ const fromRow = (row: Row): Workout => ({
   look: lookSchema.parse(row.look),
   framing: framingSchema.parse(row.framing),
   proof: proofSchema.parse(row.proof),
+  thumbnail: thumbnailSchema.parse(row.thumbnail),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
@@ -102,7 +106,10 @@ export async function shelfPage(
   after: ShelfMark | null,
   question: ShelfQuestion = WHOLE_SHELF,
 ): Promise<{ entries: ShelfEntry[]; next: ShelfMark | null }> {
-  interface ShelfRow extends Omit<Row, 'mix' | 'cues' | 'cut' | 'framing' | 'proof' | 'score_revision' | 'score_key'> {
+  interface ShelfRow extends Omit<
+    Row,
+    'mix' | 'cues' | 'cut' | 'framing' | 'proof' | 'thumbnail' | 'score_revision' | 'score_key'
+  > {
     title: string
     total_ms: string
     work_ms: string
@@ -181,7 +188,7 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, cues, cut, look, framing, proof, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, mix, cues, cut, look, framing, proof, thumbnail, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -280,10 +287,14 @@ export const saveFraming = (id: string, framing: Framing): Promise<void> => save
 /** @throws Problem `not-found`. */
 export const saveProof = (id: string, proof: Proof): Promise<void> => saveSetting(id, 'proof', proof)
 
+/** @throws Problem `not-found`. */
+export const saveThumbnail = (id: string, thumbnail: Thumbnail): Promise<void> =>
+  saveSetting(id, 'thumbnail', thumbnail)
+
 async function saveSetting(
   id: string,
-  column: 'mix' | 'cues' | 'cut' | 'look' | 'framing' | 'proof',
-  value: Mix | CueWishes | CutWishes | LookWish | Framing | Proof,
+  column: 'mix' | 'cues' | 'cut' | 'look' | 'framing' | 'proof' | 'thumbnail',
+  value: Mix | CueWishes | CutWishes | LookWish | Framing | Proof | Thumbnail,
 ): Promise<void> {
   const rows = await sql()`
     update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`

@@ -32,11 +32,20 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
     throw new CallError('offline', 'The server does not answer. Is it still running?')
   })
   if (response.status === 204 || response.status === 202) return undefined as T
-  const data = (await response.json().catch(() => null)) as Answer | null
-  if (!response.ok) {
-    const { code = 'unexpected', fact, message = 'The server gave no reason.', place } = data?.problem ?? {}
-    const line = place && /^line /.test(place) ? `${place[0]?.toUpperCase()}${place.slice(1)}: ` : ''
-    throw new CallError(code, `${line}${message}`, fact)
-  }
-  return data as T
+  if (!response.ok) throw await errorIn(response)
+  return (await response.json().catch(() => null)) as T
+}
+
+/** Something that is no JSON. @throws as `call` does, or DOMException `AbortError`. */
+export async function fetchMade(path: string, signal: AbortSignal): Promise<Response> {
+  const response = await fetch(path, { signal })
+  if (!response.ok) throw await errorIn(response)
+  return response
+}
+
+async function errorIn(response: Response): Promise<CallError> {
+  const answer = (await response.json().catch(() => null)) as Answer | null
+  const { code = 'unexpected', fact, message = 'The server gave no reason.', place } = answer?.problem ?? {}
+  const line = place && /^line /.test(place) ? `${place[0]?.toUpperCase()}${place.slice(1)}: ` : ''
+  return new CallError(code, `${line}${message}`, fact)
 }

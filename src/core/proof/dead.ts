@@ -1,7 +1,7 @@
 // Stretches of a video in which there is nothing to see, or nothing moves, found on small grey pictures of it.
 import type { Ms } from '../units'
 
-/** Pictures are looked at in this size, each pixel the mean of its part: what an encoder does to single ones is lost. */
+/** Pictures are looked at in this size, each pixel the mean of its part: what encoders do to single ones is lost. */
 export const SMALL = { width: 64, height: 36 } as const
 
 export interface Dead {

@@ -47,6 +47,12 @@ const partOf = (piece: Piece, first: number, last: number, frameMs: Ms): Piece =
   fromMs: piece.fromMs + (first - piece.first) * frameMs * piece.run.rate,
 })
 
+/** One picture of a video, as a piece of its own. @param chunks that hold it. */
+export function pictureIn(chunks: readonly Piece[], number: number, rate: Rate): Piece | null {
+  const chunk = chunks.find(({ first, frames }) => first <= number && number < first + frames)
+  return chunk ? partOf(chunk, number, number + 1, frameMsOf(rate)) : null
+}
+
 /** Whether a chunk goes on where the other one ends, so that both can be encoded in one pass. */
 export const goesOn = (before: Piece, after: Piece): boolean =>
   before.run === after.run && before.first + before.frames === after.first

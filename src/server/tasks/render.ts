@@ -5,12 +5,13 @@ import { FAILURES } from '../../core/proof/verify'
 import type { Share } from '../../core/units'
 import { faultText } from '../../core/words/en/verify'
 import { writeChapters } from '../../core/write/chapters'
+import { carriedOver } from '../../core/write/carriedOver'
 import { writeDescription } from '../../core/write/description'
 import { writeVtt } from '../../core/write/vtt'
 import { renderVideo } from '../../engine/render'
 import { verifyRendered } from '../../engine/verifyRendered'
 import type { Job } from '../jobs'
-import { addPack } from '../packs'
+import { addPack, newestPack } from '../packs'
 import { renderParts } from '../parts'
 import { renderingOf } from '../rendering'
 import { chunkStore, keepFile, storedSize, withAttemptFolder } from '../store'
@@ -23,14 +24,15 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const { signal, onShare, attempt } = context
   const { workout, reel, version, cut, job: asked } = await renderingOf(job.workoutId)
   const { mix, look, shown } = asked
+  const { purpose } = job
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const onProgress = (share: Share): void => onShare(share * RENDERED)
     const store = chunkStore()
     const startMs = performance.now()
     const rendered = await renderVideo(
-      { ...asked, out, scratch: folder, signal, onProgress },
-      { store, renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: asked }) },
+      { ...asked, purpose, out, scratch: folder, signal, onProgress },
+      { store, renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: { ...asked, purpose } }) },
     )
     const tookMs = Math.round(performance.now() - startMs)
     const verified = await verifyRendered(out, { cut, look, mix }, rendered, { store, signal })
@@ -42,6 +44,12 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
     }
     await store.sweep()
     const videoHash = await keepFile(out)
+    const written = writeDescription({
+      ...{ score: workout.score, shown },
+      music: mix.music.pieces.map(({ name }) => name),
+    })
+    const before = await newestPack(job.workoutId)
+    const described = carriedOver({ was: before?.written ?? '', edited: before?.description ?? '', written })
     const pack = {
       workoutId: workout.id,
       jobId: job.id,
@@ -50,10 +58,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       videoBytes: await storedSize(videoHash),
       captions: writeVtt(shown),
       chapters: writeChapters(shown),
-      description: writeDescription({
-        ...{ score: workout.score, shown },
-        music: mix.music.pieces.map(({ name }) => name),
-      }),
+      ...{ description: described.text, clashes: described.clashes, written, purpose },
       scoreRevision: workout.version.revision,
       stitchRevision: version.revision,
       reel: reel.files.map(({ id }) => id),

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import type { CueWishes } from '@/core/cue/wishes'
 import type { Framing } from '@/core/cut/framing'
 import type { LookWish } from '@/core/look/looks/family'
+import type { Thumbnail } from '@/core/look/thumbnail'
 import type { Proof } from '@/core/proof/proof'
 import type { Mix } from '@/core/sound/mix'
 import { call } from '../api'
@@ -15,6 +16,7 @@ interface Settings {
   framing: Framing
   cues: CueWishes
   proof: Proof
+  thumbnail: Thumbnail
 }
 
 /** A slider is let go of before its level is kept. */

@@ -1,24 +1,24 @@
 // Ship: what stands in the way, the render, and what comes out of it.
 'use client'
 import Link from 'next/link'
-import { Check, Copy, Download, X } from 'lucide-react'
+import { Check, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
-import { toast } from 'sonner'
-import type { PackProgress, Progress } from '@/server/progress'
+import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
 import { useProgress } from '../parts/useProgress'
+import type { Thumbnail as Wish } from '@/core/look/thumbnail'
+import { USUAL_PURPOSE, type Purpose } from '@/core/render/purpose'
+import { ChoiceField } from '../parts/fields'
+import { Out, PackView } from './Pack'
 import { Publish } from './Publish'
-import { RedoLine } from './Redo'
+import { Thumbnail } from './Thumbnail'
 import { SoundAlone } from './SoundAlone'
-import type { Verified } from '@/core/proof/verify'
 import { texts } from '@/core/words/en/screens'
 import { shipTexts } from '@/core/words/en/ship'
-import { faultText, verifiedText } from '@/core/words/en/verify'
 
 const words = texts.ship
-const megabytes = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 })
 
 interface Props {
   id: string
@@ -28,78 +28,34 @@ interface Props {
   openChanges: number
   /** Of the score as it is now. */
   scoreRevision: number
+  title: string
+  thumbnail: Wish
 }
 
-export function ShipView({
-  id,
-  progress: initial,
-  hasScore,
-  hasStitches,
-  openChanges,
-  scoreRevision,
-}: Props): ReactNode {
-  const { footage, jobs, pack, published } = useProgress(id, initial)
-  const [problem, setProblem] = useState<string | null>(null)
-  const render = jobs.find((job) => job.kind === 'render')
-  const running = render && (render.state === 'queued' || render.state === 'active') ? render : null
-  const hasFootage = footage?.state === 'ready'
-  const isCompanion = footage === null && hasScore
-  const mayRender = isCompanion || (hasScore && hasFootage && hasStitches)
-  const start = (): void => {
-    setProblem(null)
-    void call('POST', `/api/workouts/${id}/render`).catch((error: Error) => setProblem(error.message))
-  }
-  const stopped = problem ?? whyStopped(render)
+export function ShipView({ progress: initial, scoreRevision, title, thumbnail, ...about }: Props): ReactNode {
+  const { id } = about
+  const progress = useProgress(id, initial)
+  const [purpose, setPurpose] = useState<Purpose>(USUAL_PURPOSE)
+  const { jobs, pack, otherPacks, published } = progress
+  const isRunning = jobs.some((job) => job.kind === 'render' && (job.state === 'queued' || job.state === 'active'))
+  const changed = `${scoreRevision} ${JSON.stringify(pack?.changed)}`
   return (
     <main
       id="content"
       tabIndex={-1}
       className="mx-auto grid w-full max-w-[1240px] grid-cols-1 gap-10 px-6 py-7 max-sm:px-4 lg:grid-cols-[380px_1fr]"
     >
-      <section className="flex flex-col gap-6">
-        <h1 className="text-5xl">{texts.way.ship}</h1>
-        <Checks
-          id={id}
-          hasScore={hasScore}
-          hasFootage={hasFootage}
-          hasStitches={hasStitches}
-          openChanges={openChanges}
-        />
-        {!running && (
-          <Button weight="main" className="min-h-14 self-start !px-8 text-lg" disabled={!mayRender} onClick={start}>
-            {renderText(isCompanion, pack !== null)}
-          </Button>
-        )}
-        {isCompanion && <p className="-mt-3 text-quiet">{shipTexts.companionHint}</p>}
-        {running && (
-          <ProgressLine
-            label={running.state === 'queued' ? words.waiting : words.rendering}
-            share={running.share}
-            leftMs={running.leftMs}
-            onCancel={() => void call('DELETE', `/api/jobs/${running.id}`)}
-          />
-        )}
-        {stopped && !running && (
-          <p role="alert" className="border-l-8 border-signal bg-pale p-4">
-            {stopped}
-          </p>
-        )}
-        {mayRender && <SoundAlone id={id} />}
-        {hasScore && <PhonePage id={id} />}
-        <div className="border-t-2 border-rule pt-4">
-          <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
-          <p className="text-quiet">{words.cautionText}</p>
-        </div>
-      </section>
+      <Making {...about} progress={progress} purpose={purpose} onPurpose={setPurpose} />
       <section>
         {pack ? (
-          <PackView id={id} pack={pack} scoreRevision={scoreRevision} isRunning={running !== null}>
-            <Publish
-              packId={pack.id}
-              jobs={jobs}
-              published={published}
-              of={`${scoreRevision} ${JSON.stringify(pack.changed)}`}
-            />
+          <PackView
+            {...{ id, pack, scoreRevision, isRunning, purpose }}
+            others={otherPacks}
+            thumbnail={
+              <Thumbnail {...{ id, title }} kept={thumbnail} lengthMs={pack.lengthMs} of={`${changed} ${title}`} />
+            }
+          >
+            <Publish packId={pack.id} jobs={jobs} published={published} of={`${changed} ${pack.description}`} />
           </PackView>
         ) : (
           <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
@@ -110,6 +66,78 @@ export function ShipView({
     </main>
   )
 }
+
+interface MakingProps extends Pick<Props, 'id' | 'hasScore' | 'hasStitches' | 'openChanges'> {
+  progress: Progress
+  purpose: Purpose
+  onPurpose: (purpose: Purpose) => void
+}
+
+/** What stands in the way of a render, and its start. */
+function Making({ id, progress, hasScore, hasStitches, openChanges, purpose, onPurpose }: MakingProps): ReactNode {
+  const { footage, jobs, pack } = progress
+  const [problem, setProblem] = useState<string | null>(null)
+  const render = jobs.find((job) => job.kind === 'render')
+  const running = render && (render.state === 'queued' || render.state === 'active') ? render : null
+  const hasFootage = footage?.state === 'ready'
+  const isCompanion = footage === null && hasScore
+  const mayRender = isCompanion || (hasScore && hasFootage && hasStitches)
+  const start = (): void => {
+    setProblem(null)
+    void call('POST', `/api/workouts/${id}/render?for=${purpose}`).catch((error: Error) => setProblem(error.message))
+  }
+  const stopped = problem ?? whyStopped(render)
+  return (
+    <section className="flex flex-col gap-6">
+      <h1 className="text-5xl">{texts.way.ship}</h1>
+      <Checks id={id} hasScore={hasScore} hasFootage={hasFootage} hasStitches={hasStitches} openChanges={openChanges} />
+      {running ? (
+        <ProgressLine
+          label={running.state === 'queued' ? words.waiting : words.rendering}
+          share={running.share}
+          leftMs={running.leftMs}
+          onCancel={() => void call('DELETE', `/api/jobs/${running.id}`)}
+        />
+      ) : (
+        <>
+          <ChoiceField
+            label={shipTexts.purpose}
+            showLabel
+            value={purpose}
+            options={shipTexts.purposes}
+            onChange={onPurpose}
+          />
+          <Button weight="main" className="min-h-14 self-start !px-8 text-lg" disabled={!mayRender} onClick={start}>
+            {renderText(isCompanion, pack !== null)}
+          </Button>
+        </>
+      )}
+      {isCompanion && <p className="-mt-3 text-quiet">{shipTexts.companionHint}</p>}
+      <Mapped files={progress.reel.files} />
+      {stopped && !running && (
+        <p role="alert" className="border-l-8 border-signal bg-pale p-4">
+          {stopped}
+        </p>
+      )}
+      {mayRender && <SoundAlone id={id} />}
+      {hasScore && <PhonePage id={id} />}
+      <div className="border-t-2 border-rule pt-4">
+        <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
+        <p className="text-quiet">{words.cautionText}</p>
+      </div>
+    </section>
+  )
+}
+
+/** Files whose light is another in the video. */
+const Mapped = ({ files }: { files: Progress['reel']['files'] }): ReactNode =>
+  files
+    .filter(({ facts }) => facts?.hdr)
+    .map(({ id, name }) => (
+      <p key={id} className="text-quiet">
+        {shipTexts.hdr(name)}
+      </p>
+    ))
 
 /** The session as a page that runs by itself. */
 function PhonePage({ id }: { id: string }): ReactNode {
@@ -163,123 +191,5 @@ function CheckRow({ ok, text, href }: { ok: boolean; text: string; href: string 
         {text}
       </Link>
     </li>
-  )
-}
-
-interface PackViewProps {
-  id: string
-  pack: PackProgress
-  scoreRevision: number
-  isRunning: boolean
-  /** Stands between the video and its texts. */
-  children: ReactNode
-}
-
-function PackView({ id, pack, scoreRevision, isRunning, children }: PackViewProps): ReactNode {
-  const { changed } = pack
-  const outdated = Object.values(changed).some(Boolean)
-  const at = `/api/packs/${pack.id}`
-  return (
-    <div className="flex flex-col gap-5">
-      <div className="flex items-center gap-3">
-        <h2 className="mr-auto text-3xl">{outdated ? words.doneBefore : words.done}</h2>
-        <Out href={`${at}/all`} main>
-          {words.all}
-        </Out>
-      </div>
-      {pack.scoreRevision !== null && (
-        <p className={outdated ? 'border-l-8 border-signal bg-pale p-3' : 'text-quiet'}>
-          {[
-            words.ofRevision(pack.scoreRevision),
-            changed.score && words.changed.score(scoreRevision),
-            changed.ties && words.changed.ties,
-            changed.footage && words.changed.footage,
-            changed.cut && words.changed.cut,
-            changed.look && words.changed.look,
-            changed.framing && words.changed.framing,
-            changed.sound && words.changed.sound,
-            outdated && words.renderAgain,
-          ]
-            .filter(Boolean)
-            .join(' ')}
-        </p>
-      )}
-      {outdated && !isRunning && <RedoLine id={id} of={`${pack.id} ${scoreRevision} ${JSON.stringify(changed)}`} />}
-      {pack.verified && <Proved verified={pack.verified} />}
-      <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
-      <div className="flex flex-wrap gap-3">
-        <Out href={`${at}/video`}>
-          {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
-        </Out>
-        <Out href={`${at}/captioned`}>{shipTexts.captioned}</Out>
-        <Out href={`${at}/captions`}>{words.captions}</Out>
-        <Out href={`${at}/chapters`}>{words.chapters}</Out>
-      </div>
-      {children}
-      {pack.description ? (
-        <Written
-          text={pack.description}
-          heading={shipTexts.description}
-          hint={shipTexts.letters(pack.description.length)}
-        />
-      ) : (
-        <Written text={pack.chapters} heading={shipTexts.chapters} />
-      )}
-    </div>
-  )
-}
-
-/** A text to go along with the video, copied in one press. */
-function Written({ text, heading, hint }: { text: string; heading: string; hint?: string }): ReactNode {
-  return (
-    <section className="border-t-4 border-ink bg-pale p-4">
-      <div className="flex flex-wrap items-center gap-3">
-        <h3 className="text-2xl">{heading}</h3>
-        {hint && <span className="text-sm text-quiet">{hint}</span>}
-        <Button
-          className="ml-auto"
-          icon={<Copy size={17} />}
-          onClick={() => void navigator.clipboard.writeText(text).then(() => toast(shipTexts.copied))}
-        >
-          {shipTexts.copy}
-        </Button>
-      </div>
-      <pre className="mt-3 max-h-[420px] overflow-y-auto font-text whitespace-pre-wrap tabular-nums">{text}</pre>
-    </section>
-  )
-}
-
-/** What it was found to be when it was decoded. */
-function Proved({ verified }: { verified: Verified }): ReactNode {
-  const { faults } = verified
-  return (
-    <div className={faults.length ? 'border-l-8 border-land bg-pale p-3' : ''}>
-      <p className="flex items-start gap-2">
-        <Check size={19} strokeWidth={3.5} className="mt-0.5 shrink-0" aria-hidden />
-        <span>
-          <b>{words.proved}</b> {verifiedText(verified)}
-        </span>
-      </p>
-      {faults.length > 0 && (
-        <ul className="mt-1 max-h-32 list-disc overflow-y-auto pl-12 text-sm">
-          {faults.map((fault, at) => (
-            <li key={at}>{faultText(fault)}</li>
-          ))}
-        </ul>
-      )}
-    </div>
-  )
-}
-
-function Out({ href, children, main = false }: { href: string; children: ReactNode; main?: boolean }): ReactNode {
-  return (
-    <a
-      href={href}
-      download
-      className={`inline-flex min-h-10 items-center gap-2 px-4 font-bold ${main ? 'cut-block bg-land text-print' : 'border-2 border-ink hover:bg-ink hover:text-paper'}`}
-    >
-      <Download size={17} />
-      {children}
-    </a>
   )
 }

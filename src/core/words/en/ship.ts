@@ -2,6 +2,36 @@
 import { formatLength } from '../../time/clock'
 
 export const shipTexts = {
+  purpose: 'For',
+  purposes: {
+    host: 'a host, which encodes it anew',
+    phone: 'a phone, to be played as it is',
+    small: 'a message, as small as can be',
+    master: 'keeping, or working on it',
+    draft: 'a look, at 360 lines',
+  },
+  /** Of a video that is there. */
+  rendered: { host: 'For a host', phone: 'For a phone', small: 'Small', master: 'Master', draft: 'Draft' },
+  others: 'Rendered before, for another purpose',
+  hdr: (name: string) => `${name} is filmed in high dynamic range; the video is mapped to the usual range.`,
+  written: 'Back to what Jivet wrote',
+  clashes: (count: number) =>
+    `${count === 1 ? 'In one place' : `In ${count} places`} both you and Jivet had changed the text; it is as you had it. Compare the times.`,
+  notSaved: 'The description could not be kept',
+  thumbnail: 'Thumbnail',
+  thumbnailHint: 'What stands for the video in lists. On the right as small as it gets.',
+  thumbnailAt: 'Instant',
+  thumbnailText: 'Words',
+  thumbnailNone: 'There are no words on it.',
+  thumbnailSize: 'Letters',
+  thumbnailSizes: { large: 'large', medium: 'medium', small: 'small' },
+  thumbnailPlace: 'Place',
+  thumbnailPlaces: { bottomLeft: 'foot, left', topLeft: 'top, left', topRight: 'top, right', middle: 'middle' },
+  thumbnailTone: 'Plate',
+  thumbnailTones: { dark: 'dark', pale: 'pale' },
+  readable: 'Its words can be read.',
+  unreadable: 'Its words are too small to be read: fewer, or larger letters.',
+  thumbnailDownload: 'Download the thumbnail',
   companion: 'Render the companion video',
   companionHint:
     'There is no footage, so the plan itself is drawn, with its count, its names and its cues: a video to train by.',

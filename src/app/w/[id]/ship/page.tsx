@@ -25,6 +25,8 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
       hasStitches={stitches.length > 0}
       openChanges={openBoundaries(segments, stitches).length}
       scoreRevision={workout.version.revision}
+      title={workout.score.title}
+      thumbnail={workout.thumbnail}
     />
   )
 }

@@ -1,0 +1,38 @@
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { LEAST_CAPITAL, READABLE_HEADER, thumbnailSchema } from '@/core/look/thumbnail'
+import { issueToProblem } from '@/core/read/workoutFile'
+import { writeThumbnail } from '@/engine/thumbnail'
+import { asAttachment } from '@/server/attachment'
+import { idFrom, readBody, route } from '@/server/http'
+import { downloadName } from '@/server/packs'
+import { renderingOf } from '@/server/rendering'
+import { withRequestFolder } from '@/server/store'
+import { saveThumbnail } from '@/server/workouts'
+
+/** What is asked for, as a JPEG; what is not asked for is as it was saved. `?download` names it for keeping. */
+export const GET = route<{ id: string }>(async (request, { id }) => {
+  const { workout, job } = await renderingOf(idFrom(id))
+  const { download, atMs, ...asked } = Object.fromEntries(new URL(request.url).searchParams)
+  const at = atMs === undefined ? {} : { atMs: Number(atMs) }
+  const read = thumbnailSchema.safeParse({ ...workout.thumbnail, ...asked, ...at })
+  if (!read.success) throw issueToProblem(read.error, 'request')
+  const thumbnail = { ...read.data, text: read.data.text ?? workout.score.title }
+  return withRequestFolder(async (folder) => {
+    const out = join(folder, 'thumbnail.jpg')
+    const capital = await writeThumbnail(job, thumbnail, { out, signal: request.signal })
+    const isReadable = capital === null || capital >= LEAST_CAPITAL
+    const headers = new Headers({
+      ...{ 'content-type': 'image/jpeg', 'cache-control': 'no-store', [READABLE_HEADER]: String(isReadable) },
+    })
+    if (download !== undefined)
+      headers.set('content-disposition', asAttachment(downloadName(workout.score.title, '-thumbnail.jpg')))
+    return new Response(await readFile(out), { headers })
+  })
+})
+
+export const PUT = route<{ id: string }>(async (request, { id }) => {
+  const thumbnail = await readBody(request, thumbnailSchema)
+  await saveThumbnail(idFrom(id), thumbnail)
+  return Response.json(thumbnail)
+})

@@ -1,0 +1,42 @@
+// Makes the picture that stands for a video, from its footage without what is laid over it.
+import { writeFile } from 'node:fs/promises'
+import { createCanvas, loadImage } from '@napi-rs/canvas'
+import type { Surface } from '../core/look/surface'
+import { drawThumbnail, thumbnailSize, type Thumbnail } from '../core/look/thumbnail'
+import { framesOf } from '../core/render/plan'
+import { frameMsOf } from '../core/units'
+import { registerFonts } from './fonts'
+import { picturePlan } from './picturePlan'
+import type { PictureJob } from './renderJob'
+import { filmedPicture } from './renderRow'
+import { runTool } from './tool'
+
+const QUALITY = 90
+/** Where nobody chose: the opening talk is over by then. */
+const USUAL_SHARE = 1 / 3
+
+/**
+ * Writes a JPEG.
+ * @returns how high its capitals are in the smallest size that it is shown in; null where it has no words.
+ * @throws Problem `cut-empty`, or of ffmpeg.
+ */
+export async function writeThumbnail(
+  job: PictureJob,
+  thumbnail: Thumbnail & { text: string },
+  { out, signal }: { out: string; signal: AbortSignal },
+): Promise<number | null> {
+  registerFonts()
+  const plan = picturePlan(job)
+  const frames = framesOf(plan.chunks)
+  const { atMs } = thumbnail
+  const wanted = atMs === null ? Math.round(frames * USUAL_SHARE) : Math.round(atMs / frameMsOf(plan.rate))
+  const number = Math.max(0, Math.min(frames - 1, wanted))
+  const picture = await loadImage(await runTool('ffmpeg', filmedPicture(job, plan, number), { signal }))
+  const size = thumbnailSize(plan.facts)
+  const canvas = createCanvas(size.width, size.height)
+  const surface = canvas.getContext('2d')
+  surface.drawImage(picture, 0, 0, size.width, size.height)
+  const capital = drawThumbnail(surface as unknown as Surface, size, thumbnail)
+  await writeFile(out, await canvas.encode('jpeg', QUALITY))
+  return capital
+}
