@@ -57,11 +57,12 @@ export async function verifyPicture(
   const looked = frames ?? stretches
   const turns = layer ? turnsIn(changes, { layer, frame: facts, look, times, frames: looked }) : []
   const isFilmedAt = filmedAt(cut.spans, changes)
+  const overlayFrom = (ms: Ms): string => String(lastBegun(changes, ({ fromMs }) => fromMs, ms + ROUNDED_MS))
   const places = uncovered(layers, facts)
   const dead: Dead[] = []
   for (const stretch of stretches) {
     const finder = new DeadFinder(places)
-    await watch(video, { layer, turns, stretch, times, isFilmedAt, finder, signal })
+    await watch(video, { layer, turns, stretch, times, isFilmedAt, overlayFrom, finder, signal })
     dead.push(...finder.finish(times[stretch.to] ?? lengthMs))
   }
   const faults = dead.map(({ kind, fromMs, untilMs }): Fault => ({
@@ -187,6 +188,8 @@ interface Watching {
   turns: readonly Turn[]
   stretch: Frames
   times: readonly Ms[]
+  /** Another text where another overlay is laid. */
+  overlayFrom: (ms: Ms) => string
   /** Whether it is footage that is seen at an instant, and nothing hides it. */
   isFilmedAt: (ms: Ms) => boolean
   finder: DeadFinder
@@ -195,7 +198,7 @@ interface Watching {
 
 /** Fills in what is seen around each change, and finds where nothing is. One decoding does for both. */
 async function watch(video: string, watching: Watching): Promise<void> {
-  const { layer, turns, stretch, times, isFilmedAt, finder, signal } = watching
+  const { layer, turns, stretch, times, isFilmedAt, overlayFrom, finder, signal } = watching
   const { x, y, width, height } = layer ?? { x: 0, y: 0, width: 2, height: 2 }
   const byFrame = new Map<number, Turn[]>()
   for (const turn of turns)
@@ -207,7 +210,7 @@ async function watch(video: string, watching: Watching): Promise<void> {
   })
   const seeSmall = inPictures(SMALL.width * SMALL.height, (luma, number) => {
     const atMs = times[stretch.from + number] ?? 0
-    finder.see(isFilmedAt(atMs) ? luma : null, atMs)
+    finder.see(isFilmedAt(atMs) ? luma : null, atMs, overlayFrom(atMs))
   })
   const begin = times[stretch.from] ?? 0
   // Before the picture that is meant, and after the one before it.

@@ -27,7 +27,7 @@ export async function publishingOf(pack: Pack, signal: AbortSignal): Promise<Pub
   const { segments } = expand(workout.score)
   const obstacles = obstaclesOf({
     ...{ title: pack.title, description: pack.description, captions: pack.captions, verified: pack.verified, limits },
-    ...{ chapters: readChapters(pack.chapters), videoBytes: pack.videoBytes },
+    ...{ chapters: readChapters(pack.chapters), videoBytes: pack.videoBytes, purpose: pack.purpose },
     lengthMs: pack.verified?.lengthMs ?? 0,
     isOutdated: Object.values(changed).some(Boolean),
     openChanges: reel.files.length ? openBoundaries(segments, stitches).length : 0,

@@ -16,7 +16,7 @@ export const thumbnailSchema = z.object({
   atMs: z.number().min(0).nullable().default(null),
   /** Null the workout's title. */
   text: z.string().max(120).nullable().default(null),
-  size: z.enum(TEXT_SIZES).default('large'),
+  size: z.enum(TEXT_SIZES).default('medium'),
   place: z.enum(TEXT_PLACES).default('bottomLeft'),
   tone: z.enum(TONE_NAMES).default('dark'),
 })

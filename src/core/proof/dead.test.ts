@@ -11,7 +11,10 @@ const moving = (frame: number): Uint8Array => flat(80).fill(160, frame % 900, (f
 /** @param pictureAt of each 40 ms of a minute. */
 function deadIn(pictureAt: (second: number, frame: number) => Uint8Array | null): Dead[] {
   const finder = new DeadFinder(places)
-  for (let frame = 0; frame < 1500; frame++) finder.see(pictureAt((frame * FRAME_MS) / 1000, frame), frame * FRAME_MS)
+  for (let frame = 0; frame < 1500; frame++) {
+    const second = (frame * FRAME_MS) / 1000
+    finder.see(pictureAt(second, frame), frame * FRAME_MS, String(Math.floor(second)))
+  }
   return finder.finish(60_000)
 }
 
@@ -40,7 +43,16 @@ describe('a video in which', () => {
     expect(told).toEqual([])
   })
   it('only the count goes on stands still', () => {
-    const counted = (frame: number): Uint8Array => flat(90).fill(frame % 200, size / 2)
-    expect(deadIn((_, frame) => counted(frame))).toEqual([{ kind: 'frozen', fromMs: 0, untilMs: 60_000 }])
+    const counted = (second: number): Uint8Array => flat(90).fill(Math.floor(second), size / 2)
+    expect(deadIn((second) => counted(second))).toEqual([{ kind: 'frozen', fromMs: 0, untilMs: 60_000 }])
+  })
+  it('something moves only where the overlay stands at times is alive', () => {
+    const below = (second: number, frame: number): Uint8Array => {
+      const at = size / 2 + (frame % 900)
+      return flat(90)
+        .fill(Math.floor(second), size / 2)
+        .fill(200, at, at + 40)
+    }
+    expect(deadIn(below)).toEqual([])
   })
 })

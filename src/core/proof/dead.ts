@@ -22,20 +22,32 @@ interface Run {
   first: Uint8Array
 }
 
+/** A picture, and what is laid over it. */
+interface Laid {
+  small: Uint8Array
+  overlay: string
+}
+
 /** Sees pictures in order of time. */
 export class DeadFinder {
   private readonly found: Dead[] = []
   private readonly runs: Record<Dead['kind'], Run | null> = { black: null, frozen: null }
+  /** The first picture with what is laid over the footage now. */
+  private laid: Laid | null = null
 
-  /** @param places of a small picture at which nothing is laid over the footage. */
+  /** @param places of a small picture over which nothing is ever laid; there may be none. */
   constructor(private readonly places: readonly number[]) {}
 
-  /** @param small luma, `SMALL` in size; null where nobody asks how the picture is. */
-  see(small: Uint8Array | null, atMs: Ms): void {
-    const isBlack = small !== null && this.places.every((place) => (small[place] ?? 0) <= BLACK_LUMA)
+  /**
+   * @param small luma, `SMALL` in size; null where nobody asks how the picture is.
+   * @param overlay tells what is laid over it: where that stays the same, all that changes is the footage.
+   */
+  see(small: Uint8Array | null, atMs: Ms, overlay = ''): void {
+    const isBlack = small !== null && this.isDark(small)
     this.follow('black', isBlack ? small : null, atMs)
     const { frozen } = this.runs
-    const moves = small === null || isBlack || (frozen !== null && this.isUnlike(small, frozen.first))
+    const moves = small === null || isBlack || (frozen !== null && this.hasMoved(small, frozen.first, overlay))
+    if (small && (moves || this.laid?.overlay !== overlay)) this.laid = { small: Uint8Array.from(small), overlay }
     if (moves) this.follow('frozen', null, atMs)
     this.follow('frozen', isBlack ? null : small, atMs)
   }
@@ -55,7 +67,16 @@ export class DeadFinder {
     }
   }
 
-  private isUnlike(small: Uint8Array, first: Uint8Array): boolean {
-    return this.places.some((place) => Math.abs((small[place] ?? 0) - (first[place] ?? 0)) > STILL_LEVELS)
+  private isDark(small: Uint8Array): boolean {
+    return this.places.length > 0 && this.places.every((place) => (small[place] ?? 0) <= BLACK_LUMA)
+  }
+
+  private hasMoved(small: Uint8Array, first: Uint8Array, overlay: string): boolean {
+    if (this.places.some((place) => isUnlike(small, first, place))) return true
+    const { laid } = this
+    return laid?.overlay === overlay && small.some((_, place) => isUnlike(small, laid.small, place))
   }
 }
+
+const isUnlike = (one: Uint8Array, other: Uint8Array, place: number): boolean =>
+  Math.abs((one[place] ?? 0) - (other[place] ?? 0)) > STILL_LEVELS

@@ -1,5 +1,6 @@
 // What stands in the way of publishing a video, in order of harm.
 import type { Verified } from '../proof/verify'
+import type { Purpose } from '../render/purpose'
 import type { Ms } from '../units'
 import type { Chapter } from '../write/chapters'
 import type { HostLimits } from './host'
@@ -9,7 +10,7 @@ export const HARMS = ['refused', 'misleads', 'less'] as const
 export type Harm = (typeof HARMS)[number]
 
 export type Obstacle = { harm: Harm } & (
-  | { code: 'host-away' | 'title-missing' | 'outdated' | 'no-description' | 'no-captions' | 'few-chapters' }
+  | { code: 'host-away' | 'title-missing' | 'outdated' | 'draft' | 'no-description' | 'no-captions' | 'few-chapters' }
   | { code: 'title-long' | 'description-long'; letters: number; most: number }
   | { code: 'video-large'; bytes: number; most: number }
   | { code: 'video-long'; ms: Ms; mostMs: Ms }
@@ -24,6 +25,7 @@ export interface Publishing {
   chapters: readonly Chapter[]
   videoBytes: number
   lengthMs: Ms
+  purpose: Purpose
   /** Whether anything has changed since it was rendered. */
   isOutdated: boolean
   /** Changes of the score that are tied to no instant of the footage. */
@@ -48,6 +50,7 @@ export function obstaclesOf(of: Publishing): Obstacle[] {
     !title.trim() && { harm: 'refused', code: 'title-missing' },
     ...(limits ? beyond(of, limits) : []),
     of.isOutdated && { harm: 'misleads', code: 'outdated' },
+    of.purpose === 'draft' && { harm: 'misleads', code: 'draft' },
     of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
     ofFaults === 'misleads' && { harm: ofFaults, code: 'faults', count: faults.length },
     ofFaults === 'less' && faults.length > 0 && { harm: ofFaults, code: 'faults', count: faults.length },

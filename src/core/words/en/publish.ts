@@ -40,6 +40,8 @@ export function obstacleText(obstacle: Obstacle): string {
       return `The video has ${megabytes(obstacle.bytes)}; ${megabytes(obstacle.most)} is the most.`
     case 'video-long':
       return `The video lasts ${formatLength(obstacle.ms)}; ${formatLength(obstacle.mostMs)} is the most.`
+    case 'draft':
+      return 'It was rendered as a draft.'
     case 'outdated':
       return 'The workout has changed since this video was rendered.'
     case 'open-changes':

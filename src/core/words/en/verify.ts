@@ -1,6 +1,7 @@
 // What is said of a video that was decoded and checked.
 import type { Fault, Verified } from '../../proof/verify'
-import { formatInstant } from '../../time/clock'
+import { formatInstant, formatLength } from '../../time/clock'
+import { SECOND, type Ms } from '../../units'
 
 export function faultText({ kind, atMs, found, expected, what }: Fault): string {
   const at = atMs === null ? '' : `${formatInstant(atMs)}: `
@@ -20,13 +21,15 @@ export function faultText({ kind, atMs, found, expected, what }: Fault): string 
     case 'loudness':
       return `It is at ${found} LUFS, and should be at ${expected}.`
     case 'black':
-      return `${at}the footage is black for ${formatInstant(found)}.`
+      return `${at}the footage is black for ${inSeconds(found)}.`
     case 'frozen':
-      return `${at}nothing moves in the footage for ${formatInstant(found)}.`
+      return `${at}nothing moves in the footage for ${inSeconds(found)}.`
     case 'peak':
       return `It rises to ${found} dBTP, and should stay below ${expected}.`
   }
 }
+
+const inSeconds = (ms: Ms): string => formatLength(Math.round(ms / SECOND) * SECOND)
 
 /** One line for all of it. */
 export function verifiedText({ ok, counts, cues, loudness }: Verified): string {
