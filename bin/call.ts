@@ -11,7 +11,7 @@ import { expand } from '../src/core/expand/expand'
 import { Problem } from '../src/core/problem'
 import type { Expansion, Segment } from '../src/core/score/segment'
 import { sum } from '../src/core/sum'
-import type { Ms } from '../src/core/units'
+import type { Ms, Rate } from '../src/core/units'
 import { readPlanFile } from '../src/engine/plan'
 
 export class UsageError extends Error {}
@@ -31,6 +31,7 @@ export interface Options {
   shape?: string
   for?: string
   only?: string
+  edits?: string
   /** Frames a second. */
   rate?: string
 }
@@ -152,4 +153,14 @@ export async function intoPlace(out: string, write: (temporary: string) => Promi
 export function progressOnTerminal(what: string): ((share: number) => void) | undefined {
   if (!process.stderr.isTTY) return undefined
   return (share) => void process.stderr.write(`\r${what} ${Math.round(share * 100)} %${share >= 1 ? '\n' : ''}`)
+}
+
+/** "25" or "30000/1001". */
+export function rateFrom(text = '30'): Rate {
+  const [, num = 0, den = 1] = /^(\d{1,6})(?:\/(\d{1,5}))?$/.exec(text)?.map(Number) ?? []
+  const rate = { num, den: Number.isNaN(den) ? 1 : den }
+  const perSecond = rate.num / rate.den
+  if (!(perSecond >= 1 && perSecond <= 240))
+    throw new UsageError(`--rate ${text} is no frame rate; e.g. 25 or 30000/1001`)
+  return rate
 }

@@ -6,7 +6,11 @@ import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { companionOf } from '../src/core/cut/companion'
-import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
+import type { Cut } from '../src/core/cut/cut'
+import { editedCut } from '../src/core/cut/edited'
+import { filmedFrom, FITS, fitted, fittedTo, type Fit, type Fitted } from '../src/core/cut/fit'
+import type { LaidSegment } from '../src/core/cut/lane'
+import { readEditList } from '../src/core/read/editList'
 import { inFiles } from '../src/core/cut/spans'
 import { byTime, ofKind, type Evidence } from '../src/core/evidence'
 import { performanceOf, readFloorLog, type Performance } from '../src/core/floor/log'
@@ -51,6 +55,7 @@ import {
   print,
   printJson,
   progressOnTerminal,
+  rateFrom,
   required,
   scoreIn,
   tiesFrom,
@@ -213,6 +218,20 @@ function planAndFootage([plan = '', ...footage]: string[]): { plan: string; foot
   return { plan, footage }
 }
 
+/** The cut that an edit list makes of the reel. */
+async function editsIn(
+  file: string,
+  laid: readonly LaidSegment[],
+  of: { footage: readonly string[]; fileMs: readonly number[]; reel: readonly RecordedFile[]; options: Options },
+): Promise<Cut> {
+  const rate = of.options.rate ? rateFrom(of.options.rate) : (of.reel[0]?.facts.rate ?? { num: 30, den: 1 })
+  const names = of.footage.map((path) => basename(path))
+  return naming(
+    file,
+    readTextFile(file).then((text) => editedCut(laid, readEditList(text, file, rate), { names, fileMs: of.fileMs })),
+  )
+}
+
 function fitFrom(fit = 'follow'): Fit {
   const known = FITS.find((one) => one === fit)
   if (!known) throw new UsageError(`--fit ${fit} is not known; known are ${FITS.join(', ')}`)
@@ -286,7 +305,10 @@ async function cutOf(
   )
   const ties = options.sync ? await tiesFrom(options.sync, segments, fileMs) : matchEvidence(segments, joined).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
-  const made = fitted(filmedFrom(segments, ties, { ...joined, heard: joined.evidence }), { fit })
+  const filmed = filmedFrom(segments, ties, { ...joined, heard: joined.evidence })
+  const made = options.edits
+    ? fittedTo(filmed, await editsIn(options.edits, filmed.laid, { footage, fileMs, reel, options }))
+    : fitted(filmed, { fit })
   return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 

@@ -13,7 +13,7 @@ import { printShorthand } from '../src/core/shorthand/print'
 import { tonesAlone } from '../src/core/sound/tonesAlone'
 import { MIX_RATE } from '../src/core/sound/mix'
 import { formatInstant, formatLength } from '../src/core/time/clock'
-import type { Ms, Rate } from '../src/core/units'
+import type { Ms } from '../src/core/units'
 import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
@@ -33,6 +33,7 @@ import {
   only,
   print,
   printJson,
+  rateFrom,
   required,
   scoreIn,
   writable,
@@ -181,16 +182,6 @@ const exportCommand: Command = async (files, options) => {
   if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
   const lane = await laneOf(segments, options)
   print(EXPORTS[name]({ lane, score, title: score.title, rate: rateFrom(options.rate) }))
-}
-
-/** "25" or "30000/1001". */
-function rateFrom(text = '30'): Rate {
-  const [, num = 0, den = 1] = /^(\d{1,6})(?:\/(\d{1,5}))?$/.exec(text)?.map(Number) ?? []
-  const rate = { num, den: Number.isNaN(den) ? 1 : den }
-  const perSecond = rate.num / rate.den
-  if (!(perSecond >= 1 && perSecond <= 240))
-    throw new UsageError(`--rate ${text} is no frame rate; e.g. 25 or 30000/1001`)
-  return rate
 }
 
 export const PLAN_COMMANDS = {

@@ -81,7 +81,7 @@ export type MendFact =
   | { code: 'title-minutes'; minutes: number }
 
 /** Everything that can be wrong with what came from outside, or with the machine. */
-export type ProblemFact = ProblemOfInput | ProblemOfFootage | ProblemOfWork
+export type ProblemFact = ProblemOfInput | ProblemOfEdits | ProblemOfFootage | ProblemOfWork
 
 type ProblemOfInput =
   | { code: 'bad-json'; reason: string }
@@ -123,6 +123,15 @@ export type CellWanted =
   | { code: 'whole'; low: number; high: number }
   | { code: 'seconds'; most: number; orNothing: boolean }
   | { code: 'yes' }
+
+type ProblemOfEdits =
+  | { code: 'edits-none' | 'edits-backwards' | 'edits-no-range' }
+  | { code: 'edits-no-cut'; found: string }
+  | { code: 'edits-timecode'; found: string; perSecond: number }
+  | { code: 'edits-layers'; count: number }
+  | { code: 'edits-clip'; found: string }
+  | { code: 'edits-beyond'; footageMs: Ms }
+  | { code: 'not-otio'; field: string; reason: string }
 
 type ProblemOfFootage =
   | { code: 'not-video' | 'empty-file' | 'no-picture' | 'no-sound' | 'broken-end' | 'no-frames' | 'upload-gone' }

@@ -25,4 +25,5 @@ export const frameMsOf = ({ num, den }: Rate): Ms => (1000 * den) / num
 
 export const SECOND: Ms = 1000
 export const MINUTE: Ms = 60 * SECOND
-export const DAY: Ms = 24 * 3600 * SECOND
+export const HOUR: Ms = 60 * MINUTE
+export const DAY: Ms = 24 * HOUR

@@ -93,7 +93,13 @@ export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
     return as ? [{ fromMs, toMs, as }] : []
   })
   const plainCut = treated(whole, [...ofSegments, ...filmed.dead])
-  const cut = shownFrom(plainCut, filmed.cameras, wishes.cameras)
+  return fittedAs(plainCut, shownFrom(plainCut, filmed.cameras, wishes.cameras), { filmed, changes })
+}
+
+/** A cut that somebody made elsewhere. */
+export const fittedTo = (filmed: Filmed, cut: Cut): Fitted => fittedAs(cut, cut, { filmed, changes: [] })
+
+function fittedAs(plainCut: Cut, cut: Cut, { filmed, changes }: { filmed: Filmed; changes: CutChange[] }): Fitted {
   const again = sum(cut.spans.map(({ why, lengthMs }) => (why === 'reused' ? lengthMs : 0)))
   return { cut, plainCut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
 }

@@ -59,6 +59,9 @@ const PLAIN = {
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  'edits-none': 'There is no cut in this edit list: no event of a picture.',
+  'edits-backwards': 'Its end comes before its beginning.',
+  'edits-no-range': 'This clip does not say what part of its file it is.',
   'there-already': 'This is there already, and is not written over.',
   'not-a-file': 'This is there already and is no regular file, so it is not written over.',
   'no-file': 'There is no such file.',
@@ -159,6 +162,18 @@ function sentence(fact: WithValues): string {
       return `The file cannot be read (${fact.reason}).`
     case 'footage-too-long':
       return `By its time stamps this file lasts ${formatLength(fact.durationMs)}; footage lasts a day at most. If it was filmed shorter, its time stamps are damaged: copy it from the camera again.`
+    case 'edits-no-cut':
+      return `Found "${fact.found}"; only cuts, gaps and steady speeds are read.`
+    case 'edits-timecode':
+      return `Found "${fact.found}"; expected a timecode of ${fact.perSecond} frames a second. Give another --rate.`
+    case 'edits-layers':
+      return `There are ${fact.count} tracks of pictures; one is read. Put them into one.`
+    case 'edits-clip':
+      return `It shows "${fact.found}", which is none of the footage.`
+    case 'edits-beyond':
+      return `It shows more than there is; the footage lasts ${formatLength(fact.footageMs)}.`
+    case 'not-otio':
+      return `This is no timeline of OpenTimelineIO: ${fact.field}: ${fact.reason}`
     case 'picture-too-large':
       return `Its picture has ${fact.width} x ${fact.height} pixels; 7680 x 4320 is the most.`
     case 'tries-too-many':
