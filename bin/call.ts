@@ -32,6 +32,8 @@ export interface Options {
   for?: string
   only?: string
   edits?: string
+  from?: string
+  every?: string
   /** Frames a second. */
   rate?: string
 }

@@ -20,6 +20,7 @@ const USAGE = `usage:
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]
   jivet track  PLAN --out OUT.wav|.flac|.mp3
   jivet companion PLAN --out OUT.html
+  jivet calendar PLAN... --from 2026-12-01T07:00 [--every DAYS]
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|description|edl|otio|markdown|json [--rate 30000/1001]
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
 description (any other *.txt). Add --debug for a stack trace.
@@ -58,6 +59,8 @@ async function main(argv: string[]): Promise<number> {
         for: { type: 'string' },
         only: { type: 'string' },
         edits: { type: 'string' },
+        from: { type: 'string' },
+        every: { type: 'string' },
         rate: { type: 'string' },
       },
     })

@@ -1,4 +1,5 @@
 // Commands that need no footage.
+import { createHash } from 'node:crypto'
 import { writeFile } from 'node:fs/promises'
 import { sessionOf } from '../src/companion/session'
 import { judge } from '../src/core/check/check'
@@ -18,6 +19,7 @@ import { findingSentence, mendLabel } from '../src/core/words/en/findings'
 import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
 import { EXPORTS, type ExportName } from '../src/core/write/exports'
+import { calendarSchema, writeCalendar, type CalendarSession } from '../src/core/write/calendar'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
@@ -184,6 +186,31 @@ const exportCommand: Command = async (files, options) => {
   print(EXPORTS[name]({ lane, score, title: score.title, rate: rateFrom(options.rate) }))
 }
 
+const calendarCommand: Command = async (files, options) => {
+  if (!files.length) throw new UsageError('expected a plan, or several')
+  const wish = calendarSchema.safeParse({
+    from: required(options.from, '--from 2026-12-01T07:00'),
+    every: options.every,
+  })
+  if (!wish.success)
+    throw new UsageError(
+      `--${wish.error.issues[0]?.path.join('') ?? 'from'} is wrong: e.g. --from 2026-12-01T07:00 --every 2`,
+    )
+  const sessions: CalendarSession[] = []
+  for (const file of files) {
+    const score = await naming(file, readPlanFile(file))
+    const { totalMs } = await naming(file, Promise.resolve(score).then(expand))
+    sessions.push({
+      id: createHash('sha1').update(score.title).digest('hex'),
+      title: score.title,
+      lengthMs: totalMs,
+      description: '',
+    })
+  }
+  const name = sessions.length > 1 ? (await scoreIn(files[0] ?? '')).score.series.name : (sessions[0]?.title ?? '')
+  print(writeCalendar(sessions, wish.data, { name, writtenMs: Date.now() }))
+}
+
 export const PLAN_COMMANDS = {
   expand: expandCommand,
   check: checkCommand,
@@ -192,5 +219,6 @@ export const PLAN_COMMANDS = {
   overlay: overlayCommand,
   track: trackCommand,
   companion: companionCommand,
+  calendar: calendarCommand,
   export: exportCommand,
 }

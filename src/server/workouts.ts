@@ -12,6 +12,7 @@ import { lookSchema, type LookWish } from '../core/look/looks/family'
 import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
 import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
+import type { CalendarSession } from '../core/write/calendar'
 import { clipped } from '../core/text'
 import { texts } from '../core/words/en/screens'
 import { sql } from './db'
@@ -191,6 +192,17 @@ export async function findWorkout(id: string): Promise<Workout> {
     select id, score, score_revision, score_key, mix, cues, cut, look, framing, proof, thumbnail, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
+}
+
+/** The workouts of a series in order of their titles, numbers as numbers; of none, that one. */
+export async function seriesOf(id: string, name: string): Promise<CalendarSession[]> {
+  const rows = await sql()<{ id: string; title: string; total_ms: string }[]>`
+    select id, title, total_ms from workouts
+    where removed_at is null and (id = ${id} or (${name} <> '' and score #>> '{series,name}' = ${name})) limit 1000`
+  const inOrder = new Intl.Collator('en', { numeric: true })
+  return rows
+    .map((row) => ({ id: row.id, title: row.title, lengthMs: Number(row.total_ms), description: '' }))
+    .sort((one, other) => inOrder.compare(one.title, other.title))
 }
 
 /** The score as it is stored, readable or not. @throws Problem `not-found`. */

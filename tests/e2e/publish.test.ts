@@ -65,6 +65,8 @@ const breaks = (share: number): Promise<unknown> =>
 const PLAN = 'circuit Main: 1 rounds, 10 on, 2 off\n  Jug lift; Keel hold; Boom row\n'
 const section = () => page.getByRole('region', { name: 'Publish' })
 
+const words = () => page.getByRole('textbox', { name: 'Description' })
+
 describe('a video for the simulated host', () => {
   it('says that the host is away, and takes nothing', async () => {
     id = await desk.open('Deck card', PLAN)
@@ -77,6 +79,50 @@ describe('a video for the simulated host', () => {
         .getByRole('button', { name: /^Publish/ })
         .isDisabled(),
     ).toBe(true)
+  })
+  it('of which a word has changed is made anew only where it shows the word, and what was written to it stays', async () => {
+    const first = (await progress()).pack!
+    await words().fill(`Wet weather on deck\n${await words().inputValue()}`)
+    await words().blur()
+    await expect.poll(async () => (await progress()).pack!.description, { timeout: 5000 }).toMatch(/^Wet weather/)
+    await page.goto(`${jivet.url}/w/${id}/score`)
+    await desk.ready()
+    await desk.read('Shorthand')
+    await page.locator('.cm-content').click()
+    await page.keyboard.press('Control+a')
+    await page.keyboard.insertText(`title Deck card\n${PLAN.replace('Boom row', 'Mast lean')}`)
+    await desk.saved()
+    await page.goto(`${jivet.url}/w/${id}/ship`)
+    const told = await page.getByText(/^A new render makes \d+ of \d+ parts/).textContent({ timeout: 20_000 })
+    const [made, all] = [...told!.matchAll(/\d+/g)].map(Number)
+    expect(made).toBeGreaterThan(0)
+    expect(made).toBeLessThan(all!)
+    await page.getByRole('button', { name: 'Render the companion video' }).click()
+    await expect.poll(async () => (await progress()).pack!.id, { timeout: 120_000 }).not.toBe(first.id)
+    const { pack } = await progress()
+    expect(pack!.description).toMatch(/^Wet weather on deck\n[^]*Mast lean/)
+    expect([pack!.clashes, pack!.verified!.ok]).toEqual([0, true])
+    await expect.poll(() => words().inputValue(), { timeout: 10_000 }).toMatch(/^Wet weather on deck\n[^]*Mast lean/)
+    expect(await page.locator('video').count()).toBe(1)
+    await page.getByRole('button', { name: 'Back to what Jivet wrote' }).click()
+    await expect.poll(async () => (await progress()).pack!.description, { timeout: 5000 }).toBe(pack!.written)
+  })
+  it('has a thumbnail whose words can be read in the smallest size, or that says that they cannot', async () => {
+    const thumbnail = page.getByRole('region', { name: 'Thumbnail' })
+    await thumbnail.getByText('Its words can be read.').waitFor()
+    await thumbnail.getByLabel('Words').fill('Jug lift')
+    await thumbnail.getByLabel('Letters').selectOption('large')
+    await thumbnail.getByRole('img', { name: 'Jug lift' }).waitFor()
+    await thumbnail.getByLabel('Words').fill('wet weather on the long towpath '.repeat(3))
+    await thumbnail.getByText('too small to be read').waitFor()
+    const made = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?text=Jug&size=large&atMs=5000`)
+    const bytes = Buffer.from(await made.arrayBuffer())
+    expect([made.headers.get('content-type'), bytes.readUInt16BE(0)]).toEqual(['image/jpeg', 0xffd8])
+    const wrong = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?size=huge`)
+    expect(wrong.status).toBe(400)
+    // What was chosen is there again.
+    await page.reload()
+    expect(await thumbnail.getByLabel('Letters').inputValue()).toBe('large')
   })
   it('is published once over a network that breaks, however often host and network fail', async () => {
     await startHost()

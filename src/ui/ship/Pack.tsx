@@ -72,7 +72,13 @@ export function PackView({
         <RedoLine id={id} purpose={purpose} of={`${pack.id} ${scoreRevision} ${JSON.stringify(changed)}`} />
       )}
       {pack.verified && <Proved verified={pack.verified} />}
-      <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
+      <video
+        key={`video ${pack.id}`}
+        src={`${at}/preview`}
+        controls
+        playsInline
+        className="max-h-[420px] w-full bg-bar"
+      />
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>
           {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
@@ -84,7 +90,11 @@ export function PackView({
       {others.length > 0 && <Others others={others} />}
       {children}
       {thumbnail}
-      {pack.written || pack.description ? <Described key={pack.id} pack={pack} /> : <Chapters text={pack.chapters} />}
+      {pack.written || pack.description ? (
+        <Described key={`text ${pack.id}`} pack={pack} />
+      ) : (
+        <Chapters text={pack.chapters} />
+      )}
     </div>
   )
 }

@@ -12,7 +12,9 @@ import type { Thumbnail as Wish } from '@/core/look/thumbnail'
 import { USUAL_PURPOSE, type Purpose } from '@/core/render/purpose'
 import { ChoiceField } from '../parts/fields'
 import { Out, PackView } from './Pack'
+import { PLAIN_LINK } from '../parts/Button'
 import { Publish } from './Publish'
+import { Series } from './Series'
 import { Thumbnail } from './Thumbnail'
 import { SoundAlone } from './SoundAlone'
 import { texts } from '@/core/words/en/screens'
@@ -29,6 +31,8 @@ interface Props {
   /** Of the score as it is now. */
   scoreRevision: number
   title: string
+  /** Its name, or empty. */
+  series: string
   thumbnail: Wish
 }
 
@@ -67,14 +71,23 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
   )
 }
 
-interface MakingProps extends Pick<Props, 'id' | 'hasScore' | 'hasStitches' | 'openChanges'> {
+interface MakingProps extends Pick<Props, 'id' | 'hasScore' | 'hasStitches' | 'openChanges' | 'series'> {
   progress: Progress
   purpose: Purpose
   onPurpose: (purpose: Purpose) => void
 }
 
 /** What stands in the way of a render, and its start. */
-function Making({ id, progress, hasScore, hasStitches, openChanges, purpose, onPurpose }: MakingProps): ReactNode {
+function Making({
+  id,
+  progress,
+  hasScore,
+  hasStitches,
+  openChanges,
+  series,
+  purpose,
+  onPurpose,
+}: MakingProps): ReactNode {
   const { footage, jobs, pack } = progress
   const [problem, setProblem] = useState<string | null>(null)
   const render = jobs.find((job) => job.kind === 'render')
@@ -121,6 +134,8 @@ function Making({ id, progress, hasScore, hasStitches, openChanges, purpose, onP
       )}
       {mayRender && <SoundAlone id={id} />}
       {hasScore && <PhonePage id={id} />}
+      {hasScore && <Paper id={id} />}
+      {hasScore && series && <Series id={id} name={series} />}
       <div className="border-t-2 border-rule pt-4">
         <h2 className="pb-1.5 text-2xl">{words.caution}</h2>
         <p className="text-quiet">{words.cautionText}</p>
@@ -146,6 +161,23 @@ function PhonePage({ id }: { id: string }): ReactNode {
       <h2 className="pb-1.5 text-2xl">{shipTexts.page}</h2>
       <p className="pb-3 text-quiet">{shipTexts.pageHint}</p>
       <Out href={`/api/workouts/${id}/companion`}>{shipTexts.pageDownload}</Out>
+    </section>
+  )
+}
+
+/** What hangs on the wall, and what lies on the floor. */
+function Paper({ id }: { id: string }): ReactNode {
+  return (
+    <section className="border-t-2 border-rule pt-4">
+      <h2 className="pb-3 text-2xl">{shipTexts.paper}</h2>
+      <div className="flex flex-wrap gap-3">
+        <Link className={PLAIN_LINK} href={`/w/${id}/print?as=sheet`}>
+          {shipTexts.paperSheet}
+        </Link>
+        <Link className={PLAIN_LINK} href={`/w/${id}/print?as=board`}>
+          {shipTexts.paperBoard}
+        </Link>
+      </div>
     </section>
   )
 }

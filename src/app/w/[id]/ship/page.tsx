@@ -26,6 +26,7 @@ export default async function ShipPage({ params }: { params: Promise<{ id: strin
       openChanges={openBoundaries(segments, stitches).length}
       scoreRevision={workout.version.revision}
       title={workout.score.title}
+      series={workout.score.series.name}
       thumbnail={workout.thumbnail}
     />
   )
