@@ -91,7 +91,7 @@ describe('a video for the simulated host', () => {
     await page.locator('.cm-content').click()
     await page.keyboard.press('Control+a')
     await page.keyboard.insertText(`title Deck card\n${PLAN.replace('Boom row', 'Mast lean')}`)
-    await desk.saved()
+    await expect.poll(async () => JSON.stringify(await desk.scoreOf(id)), { timeout: 10_000 }).toContain('Mast lean')
     await page.goto(`${jivet.url}/w/${id}/ship`)
     const told = await page.getByText(/^A new render makes \d+ of \d+ parts/).textContent({ timeout: 20_000 })
     const [made, all] = [...told!.matchAll(/\d+/g)].map(Number)
