@@ -3,10 +3,15 @@ import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { createCanvas } from '@napi-rs/canvas'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
+import type { Surface } from '../src/core/look/surface'
+import { drawThumbnail, TEXT_PLACES, TEXT_SIZES, thumbnailSchema } from '../src/core/look/thumbnail'
+import { registerFonts } from '../src/engine/fonts'
 import { PURPOSES, sizeFor } from '../src/core/render/purpose'
 import { circuit, score, station } from '../src/core/testing'
 import { USUAL_MIX } from '../src/core/sound/mix'
@@ -112,6 +117,45 @@ describe('a video', () => {
   })
 })
 const RAW = ['-f', 'rawvideo', 'pipe:1']
+
+describe('words on a thumbnail', () => {
+  it('are 8 pixels high or more where it is as small as lists show it, and never leave it', () => {
+    registerFonts()
+    const words = fc.oneof(
+      fc.constantFrom('W'.repeat(120), 'WWWWW '.repeat(20), 'Lantern 🏮 reach', 'x'),
+      fc.string({ unit: 'grapheme', maxLength: 120 }),
+    )
+    const sizes = [
+      { width: 1280, height: 720 },
+      { width: 720, height: 1280 },
+      { width: 720, height: 720 },
+    ]
+    fc.assert(
+      fc.property(
+        ...([
+          words,
+          fc.constantFrom(...TEXT_SIZES),
+          fc.constantFrom(...TEXT_PLACES),
+          fc.constantFrom(...sizes),
+        ] as const),
+        (text, size, place, picture) => {
+          // With a frame around it that has to stay as it is.
+          const canvas = createCanvas(picture.width, picture.height)
+          const surface = canvas.getContext('2d')
+          const wish = thumbnailSchema.parse({ size, place })
+          const capital = drawThumbnail(surface as unknown as Surface, picture, { ...wish, text })
+          if (!text.trim()) return expect(capital).toBeNull()
+          expect(capital).toBeGreaterThanOrEqual(8)
+          const { data } = surface.getImageData(0, 0, picture.width, 10)
+          expect(data.every((one) => one === 0)).toBe(true)
+          const right = surface.getImageData(picture.width - 10, 0, 10, picture.height).data
+          expect(right.every((one) => one === 0)).toBe(true)
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+})
 
 describe('the overlay alone', () => {
   const jivet = (...args: string[]) => spawnSync('bin/jivet', args, { encoding: 'utf8' })

@@ -1,5 +1,8 @@
 -- What a video is rendered for.
-alter table jobs add column purpose text not null default 'host';
+alter table jobs
+  add column purpose text not null default 'host',
+  -- Of a render: how much of the video has to be made, once that is known.
+  add column made_ms double precision;
 alter table packs add column purpose text not null default 'host';
 -- What was written of a video, before anybody changed its description, and in how many places both were changed when the
 -- changes were carried over from the video before it.

@@ -1,6 +1,6 @@
 // The overlay without the footage, on a ground that can be seen through: for whoever edits elsewhere.
 import { createCanvas } from '@napi-rs/canvas'
-import { link, mkdir, writeFile } from 'node:fs/promises'
+import { copyFile, link, mkdir, writeFile } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { drawOverlay } from '../core/look/drawOverlay'
 import { USUAL_LOOK } from '../core/look/looks/family'
@@ -86,9 +86,17 @@ export async function writeOverlayPictures(job: PictureJob, { out, folder, signa
     const path = join(folder, files.get(keyOf(state)) ?? '')
     for (let frame = from; frame < until; frame++) {
       signal.throwIfAborted()
-      await link(path, join(out, `overlay-${String(frame + 1).padStart(6, '0')}.png`))
+      await named(path, join(out, `overlay-${String(frame + 1).padStart(6, '0')}.png`))
     }
   }
+}
+
+/** The same file under another name; a file has so many names at most, and then a copy takes its place. */
+async function named(path: string, as: string): Promise<void> {
+  await link(path, as).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EMLINK') throw error
+    return copyFile(path, as)
+  })
 }
 
 interface Stand {

@@ -54,7 +54,9 @@ export async function chunkKeys(
     const { source, stillOf } = chunk.run
     const file = typeof source === 'number' ? source : stillOf
     const aims = file === null || !framing ? [] : aimsWithin(framing.aims[file] ?? [], sourceOf(chunk))
-    const recipe = recipeOf(chunk, { rate, changes, source: file === null ? null : (hashes[file] ?? null), aims })
+    // Another light is another picture.
+    const shown = file === null ? null : `${hashes[file] ?? ''}${reel[file]?.facts.hdr ?? ''}`
+    const recipe = recipeOf(chunk, { rate, changes, source: shown, aims })
     return createHash('sha256')
       .update(common)
       .update(framing?.shape ?? 'filmed')

@@ -15,16 +15,12 @@ const QUALITY = 90
 /** Where nobody chose: the opening talk is over by then. */
 const USUAL_SHARE = 1 / 3
 
-/**
- * Writes a JPEG.
- * @returns how high its capitals are in the smallest size that it is shown in; null where it has no words.
- * @throws Problem `cut-empty`, or of ffmpeg.
- */
+/** Writes a JPEG. @throws Problem `cut-empty`, or of ffmpeg. */
 export async function writeThumbnail(
   job: PictureJob,
   thumbnail: Thumbnail & { text: string },
   { out, signal }: { out: string; signal: AbortSignal },
-): Promise<number | null> {
+): Promise<void> {
   registerFonts()
   const plan = picturePlan(job)
   const frames = framesOf(plan.chunks)
@@ -36,7 +32,6 @@ export async function writeThumbnail(
   const canvas = createCanvas(size.width, size.height)
   const surface = canvas.getContext('2d')
   surface.drawImage(picture, 0, 0, size.width, size.height)
-  const capital = drawThumbnail(surface as unknown as Surface, size, thumbnail)
+  drawThumbnail(surface as unknown as Surface, size, thumbnail)
   await writeFile(out, await canvas.encode('jpeg', QUALITY))
-  return capital
 }

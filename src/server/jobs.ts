@@ -20,8 +20,9 @@ export interface Job {
   share: Share
   problem: string | null
   startedAt: Date | null
-  /** What a render is for. */
+  /** What a render is for, and how much of the video it makes, once that is known. */
   purpose: Purpose
+  madeMs: Ms | null
   /** Of which render, and which of its chunks; null for all other jobs. */
   part: { parentId: string; first: number; last: number } | null
 }
@@ -42,6 +43,7 @@ interface Row {
   started_at: Date | null
   claim: string | null
   purpose: Purpose
+  made_ms: number | null
   parent_id: string | null
   first_chunk: number | null
   last_chunk: number | null
@@ -57,6 +59,7 @@ const fromRow = (row: Row): Job => ({
   problem: row.problem,
   startedAt: row.started_at,
   purpose: row.purpose,
+  madeMs: row.made_ms,
   part:
     row.parent_id === null ? null : { parentId: row.parent_id, first: row.first_chunk ?? 0, last: row.last_chunk ?? 0 },
 })

@@ -53,12 +53,13 @@ export async function renderParts(
 ): Promise<void> {
   const frames = new Map<string, number>()
   const total = sum(rows.flat().map((chunk) => chunk.frames))
+  const madeMs = sum(rows.flat().map(({ lengthMs }) => lengthMs))
   await sql().begin(async (tx) => {
     // Of an attempt before this one.
     await dropParts(job.id, tx)
     // As text: keys of chunks are made of what is told, in the order in which it is told.
     const told = JSON.stringify(keptPicture(picture))
-    await tx`update jobs set picture = ${told}::text::json where id = ${job.id}`
+    await tx`update jobs set picture = ${told}::text::json, made_ms = ${madeMs} where id = ${job.id}`
     for (const row of rows) {
       const [first, last] = [row[0], row.at(-1)].map((chunk) => (chunk ? chunks.indexOf(chunk) : -1))
       const [made] = await tx<{ id: string }[]>`

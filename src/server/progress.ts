@@ -5,6 +5,7 @@ import { AS_FILMED, framingSchema } from '../core/cut/framing'
 import { cueWishesSchema } from '../core/cue/wishes'
 import { lookSchema } from '../core/look/looks/family'
 import type { Verified } from '../core/proof/verify'
+import { RENDERED } from '../core/render/plan'
 import type { Purpose } from '../core/render/purpose'
 import { mixSchema } from '../core/sound/mix'
 import type { FootageFacts } from '../engine/probe'
@@ -43,6 +44,8 @@ export interface JobProgress {
   problem: string | null
   /** Reckoned from what is done so far; null until there is enough to reckon from. */
   leftMs: number | null
+  /** Of a render: how many times as fast as it plays it is made; null until that is known. */
+  speed: number | null
   /** What was heard so far, while footage is being listened to. */
   heard: HeardSoFar
 }
@@ -147,6 +150,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
         share: job.share,
         problem: job.problem,
         leftMs: timeLeft(job, Date.now()),
+        speed: speedOf(job, Date.now()),
         heard: job.kind === 'prepare' && job.state === 'active' && job.footageId ? await heardSoFar(job.footageId) : {},
       })),
     ),
@@ -238,4 +242,13 @@ export async function changedSince(pack: Pack, { files }: Reel): Promise<PackPro
 export function timeLeft(job: Pick<Job, 'state' | 'share' | 'startedAt'>, now: number): number | null {
   if (job.state !== 'active' || !job.startedAt || job.share < 0.02) return null
   return Math.round(((now - job.startedAt.getTime()) / job.share) * (1 - job.share))
+}
+
+/** @param now milliseconds since the epoch. */
+export function speedOf(
+  { state, share, startedAt, madeMs }: Pick<Job, 'state' | 'share' | 'startedAt' | 'madeMs'>,
+  now: number,
+): number | null {
+  if (state !== 'active' || !startedAt || !madeMs || share < 0.02 || share > RENDERED) return null
+  return ((share / RENDERED) * madeMs) / Math.max(1, now - startedAt.getTime())
 }

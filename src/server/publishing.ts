@@ -29,6 +29,7 @@ export async function publishingOf(pack: Pack, signal: AbortSignal): Promise<Pub
     ...{ title: pack.title, description: pack.description, captions: pack.captions, verified: pack.verified, limits },
     ...{ chapters: readChapters(pack.chapters), videoBytes: pack.videoBytes, purpose: pack.purpose },
     lengthMs: pack.verified?.lengthMs ?? 0,
+    ...{ proofed: Object.keys(workout.proof.checked).length, openNotes: workout.proof.notes.length },
     isOutdated: Object.values(changed).some(Boolean),
     openChanges: reel.files.length ? openBoundaries(segments, stitches).length : 0,
   })

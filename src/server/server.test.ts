@@ -6,7 +6,7 @@ import { Problem } from '../core/problem'
 import { shownName } from './footage'
 import { guard, idFrom, isOwnHost, problemResponse, readBody } from './http'
 import { downloadName } from './packs'
-import { timeLeft } from './progress'
+import { speedOf, timeLeft } from './progress'
 import { readSettings } from './settings'
 import { storedPath } from './store'
 
@@ -95,6 +95,13 @@ describe('answers', () => {
     expect(timeLeft({ state: 'active', share: 0.25, startedAt: new Date(0) }, 10_000)).toBe(30_000)
     expect(timeLeft({ state: 'active', share: 0.01, startedAt: new Date(0) }, 10_000)).toBeNull()
     expect(timeLeft({ state: 'queued', share: 0.5, startedAt: null }, 10_000)).toBeNull()
+  })
+  it('tells how fast it goes, once it is known how much there is to make', () => {
+    const running = { state: 'active' as const, startedAt: new Date(0), madeMs: 100_000 }
+    expect(speedOf({ ...running, share: 0.44 }, 25_000)).toBeCloseTo(2)
+    expect(speedOf({ ...running, share: 0.9 }, 25_000)).toBeNull()
+    expect(speedOf({ ...running, share: 0.44, madeMs: null }, 25_000)).toBeNull()
+    expect(speedOf({ ...running, share: 0.44, state: 'queued', startedAt: null }, 25_000)).toBeNull()
   })
   it('refuse settings that would open the server to others', () => {
     expect(() => readSettings({ HOST: '0.0.0.0' } as unknown as NodeJS.ProcessEnv)).toThrow(/JIVET_PASSPHRASE/)

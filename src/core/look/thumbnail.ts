@@ -26,14 +26,10 @@ export type Thumbnail = z.infer<typeof thumbnailSchema>
 const SHORTER = 720
 /** The width at which lists show it. */
 export const SMALLEST_WIDTH = 168
-/** Capitals that are lower than this, in pixels of the smallest, cannot be read. */
-export const LEAST_CAPITAL = 8
-/** With each that is made: whether its words can be read in the smallest size. */
-export const READABLE_HEADER = 'jivet-readable'
 /** Of the face that it is set in, in shares of its size. */
 const CAPITAL = 0.7
 
-/** Hundredths of the shorter side. */
+/** Hundredths of the shorter side; however many words there are, they can be read in the smallest size (a test). */
 const LETTERS: Record<Thumbnail['size'], number> = { small: 13, medium: 18, large: 25 }
 const EDGE = 4
 const PADDING = 3.5

@@ -10,12 +10,22 @@ export const HARMS = ['refused', 'misleads', 'less'] as const
 export type Harm = (typeof HARMS)[number]
 
 export type Obstacle = { harm: Harm } & (
-  | { code: 'host-away' | 'title-missing' | 'outdated' | 'draft' | 'no-description' | 'no-captions' | 'few-chapters' }
+  | {
+      code:
+        | 'host-away'
+        | 'title-missing'
+        | 'outdated'
+        | 'draft'
+        | 'no-description'
+        | 'no-captions'
+        | 'few-chapters'
+        | 'unproofed'
+    }
   | { code: 'title-long' | 'description-long'; letters: number; most: number }
   | { code: 'video-large'; bytes: number; most: number }
   | { code: 'video-long'; ms: Ms; mostMs: Ms }
   | { code: 'faults'; count: number }
-  | { code: 'open-changes'; count: number }
+  | { code: 'open-changes' | 'open-notes'; count: number }
 )
 
 export interface Publishing {
@@ -30,6 +40,9 @@ export interface Publishing {
   isOutdated: boolean
   /** Changes of the score that are tied to no instant of the footage. */
   openChanges: number
+  /** How many changes somebody has found right in Watch, and how many notes are left there. */
+  proofed: number
+  openNotes: number
   /** Null where nobody looked. */
   verified: Pick<Verified, 'faults'> | null
   /** Null where the host does not answer. */
@@ -53,6 +66,8 @@ export function obstaclesOf(of: Publishing): Obstacle[] {
     of.purpose === 'draft' && { harm: 'misleads', code: 'draft' },
     of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
     ofFaults === 'misleads' && { harm: ofFaults, code: 'faults', count: faults.length },
+    of.openNotes > 0 && { harm: 'less', code: 'open-notes', count: of.openNotes },
+    of.proofed === 0 && { harm: 'less', code: 'unproofed' },
     ofFaults === 'less' && faults.length > 0 && { harm: ofFaults, code: 'faults', count: faults.length },
     of.chapters.length < FEWEST_CHAPTERS && { harm: 'less', code: 'few-chapters' },
     !/-->/.test(of.captions) && { harm: 'less', code: 'no-captions' },

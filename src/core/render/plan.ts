@@ -4,8 +4,11 @@ import type { ShownSegment } from '../cut/cut'
 import type { Aim } from '../cut/framing'
 import type { OverlayChange } from '../look/overlay'
 import { sum } from '../sum'
-import { frameMsOf, SECOND, type Ms, type Rate } from '../units'
+import { frameMsOf, SECOND, type Ms, type Rate, type Share } from '../units'
 import { changesWithin, firstFrameAt, type Piece } from './runs'
+
+/** Of the whole work of a render; then it is decoded and checked. */
+export const RENDERED: Share = 0.88
 
 /** Shorter ones are made where a source is shown for less. */
 export const LEAST_CHUNK_MS: Ms = 4 * SECOND

@@ -1,6 +1,7 @@
 // Renders a workout's video, checks it and writes its captions and chapters: the pack.
 import { join } from 'node:path'
 import { Problem } from '../../core/problem'
+import { RENDERED } from '../../core/render/plan'
 import { FAILURES } from '../../core/proof/verify'
 import type { Share } from '../../core/units'
 import { faultText } from '../../core/words/en/verify'
@@ -16,9 +17,6 @@ import { renderParts } from '../parts'
 import { renderingOf } from '../rendering'
 import { chunkStore, keepFile, storedSize, withAttemptFolder } from '../store'
 import type { Finish, TaskContext } from './task'
-
-/** Of the whole work; then it is decoded and checked. */
-const RENDERED: Share = 0.88
 
 export async function renderTask(job: Job, context: TaskContext): Promise<Finish> {
   const { signal, onShare, attempt } = context

@@ -10,10 +10,12 @@ interface Props {
   label: string
   share: number | null
   leftMs?: number | null
+  /** How many times as fast as it plays. */
+  speed?: number | null
   onCancel?: () => void
 }
 
-export function ProgressLine({ label, share, leftMs = null, onCancel }: Props): ReactNode {
+export function ProgressLine({ label, share, leftMs = null, speed = null, onCancel }: Props): ReactNode {
   const percent = share === null ? null : Math.floor(share * 100)
   return (
     <div className="flex items-center gap-5">
@@ -22,6 +24,7 @@ export function ProgressLine({ label, share, leftMs = null, onCancel }: Props): 
           <span className="font-bold">{label}</span>
           <span className="whitespace-nowrap tabular-nums">
             {percent !== null && `${percent} %`}
+            {speed !== null && `, ${texts.ship.speed(speed)}`}
             {leftMs !== null && `, ${texts.ship.left(formatClock(Math.max(1000, leftMs)))}`}
           </span>
         </p>

@@ -109,6 +109,7 @@ function Making({
           label={running.state === 'queued' ? words.waiting : words.rendering}
           share={running.share}
           leftMs={running.leftMs}
+          speed={running.speed}
           onCancel={() => void call('DELETE', `/api/jobs/${running.id}`)}
         />
       ) : (

@@ -1,7 +1,7 @@
 // The picture that stands for the video, chosen and written on, as large as it is and as small as lists show it.
 'use client'
 import { useEffect, useState, type ReactNode } from 'react'
-import { READABLE_HEADER, SMALLEST_WIDTH, type Thumbnail as Wish } from '@/core/look/thumbnail'
+import { SMALLEST_WIDTH, type Thumbnail as Wish } from '@/core/look/thumbnail'
 import { formatClock } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { shipTexts as words } from '@/core/words/en/ship'
@@ -74,13 +74,10 @@ export function Thumbnail({ id, kept, title, lengthMs, of }: Props): ReactNode {
       </div>
       {made.state === 'made' && (
         <>
-          <div className="flex flex-wrap items-end gap-5 pt-4">
+          <div className="flex flex-wrap items-end gap-5 py-4">
             <img src={made.url} alt={wish.text ?? title} className="max-h-72 w-auto max-w-full" />
             <img src={made.url} alt="" width={SMALLEST_WIDTH} className="h-auto" />
           </div>
-          <p className={`py-3 ${made.isReadable ? 'text-quiet' : 'font-bold text-signal'}`} aria-live="polite">
-            {(wish.text ?? title).trim() ? (made.isReadable ? words.readable : words.unreadable) : words.thumbnailNone}
-          </p>
           <a className={PLAIN_LINK} href={`/api/workouts/${id}/thumbnail?${queryOf(wish)}&download`} download>
             {words.thumbnailDownload}
           </a>
@@ -95,8 +92,7 @@ export function Thumbnail({ id, kept, title, lengthMs, of }: Props): ReactNode {
   )
 }
 
-type Made =
-  { state: 'waiting' } | { state: 'made'; url: string; isReadable: boolean } | { state: 'failed'; reason: string }
+type Made = { state: 'waiting' } | { state: 'made'; url: string } | { state: 'failed'; reason: string }
 
 /** Whoever drags the slider is done with it. */
 const SETTLED_MS = 250
@@ -117,7 +113,7 @@ function useMade(id: string, wish: Wish, of: string): Made {
     const make = async (): Promise<void> => {
       const response = await fetchMade(`/api/workouts/${id}/thumbnail?${query}`, halt.signal)
       const url = URL.createObjectURL(await response.blob())
-      setMade({ state: 'made', url, isReadable: response.headers.get(READABLE_HEADER) === 'true' })
+      setMade({ state: 'made', url })
     }
     const timer = setTimeout(
       () =>

@@ -40,6 +40,10 @@ export function obstacleText(obstacle: Obstacle): string {
       return `The video has ${megabytes(obstacle.bytes)}; ${megabytes(obstacle.most)} is the most.`
     case 'video-long':
       return `The video lasts ${formatLength(obstacle.ms)}; ${formatLength(obstacle.mostMs)} is the most.`
+    case 'unproofed':
+      return 'Nobody has proofed it in Watch.'
+    case 'open-notes':
+      return obstacle.count === 1 ? 'One note of the proof is left.' : `${obstacle.count} notes of the proof are left.`
     case 'draft':
       return 'It was rendered as a draft.'
     case 'outdated':

@@ -177,6 +177,7 @@ export const texts = {
     rendering: 'Rendering',
     waiting: 'Waiting for its turn',
     cancel: 'Cancel',
+    speed: (times: number) => `${times.toFixed(1)} x`,
     left: (time: string) => `about ${time} left`,
     failed: 'The render stopped',
     cancelled: 'The render was cancelled. Nothing was published.',

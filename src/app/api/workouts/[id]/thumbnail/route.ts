@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { LEAST_CAPITAL, READABLE_HEADER, thumbnailSchema } from '@/core/look/thumbnail'
+import { thumbnailSchema } from '@/core/look/thumbnail'
 import { issueToProblem } from '@/core/read/workoutFile'
 import { writeThumbnail } from '@/engine/thumbnail'
 import { asAttachment } from '@/server/attachment'
@@ -20,11 +20,8 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const thumbnail = { ...read.data, text: read.data.text ?? workout.score.title }
   return withRequestFolder(async (folder) => {
     const out = join(folder, 'thumbnail.jpg')
-    const capital = await writeThumbnail(job, thumbnail, { out, signal: request.signal })
-    const isReadable = capital === null || capital >= LEAST_CAPITAL
-    const headers = new Headers({
-      ...{ 'content-type': 'image/jpeg', 'cache-control': 'no-store', [READABLE_HEADER]: String(isReadable) },
-    })
+    await writeThumbnail(job, thumbnail, { out, signal: request.signal })
+    const headers = new Headers({ 'content-type': 'image/jpeg', 'cache-control': 'no-store' })
     if (download !== undefined)
       headers.set('content-disposition', asAttachment(downloadName(workout.score.title, '-thumbnail.jpg')))
     return new Response(await readFile(out), { headers })
