@@ -6,10 +6,8 @@ import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { companionOf } from '../src/core/cut/companion'
-import type { Cut } from '../src/core/cut/cut'
-import { editedCut } from '../src/core/cut/edited'
-import { filmedFrom, FITS, fitted, fittedTo, type Fit, type Fitted } from '../src/core/cut/fit'
-import type { LaidSegment } from '../src/core/cut/lane'
+import { placedEdits, type Edit } from '../src/core/cut/edited'
+import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
 import { readEditList } from '../src/core/read/editList'
 import { inFiles } from '../src/core/cut/spans'
 import { byTime, ofKind, type Evidence } from '../src/core/evidence'
@@ -42,7 +40,8 @@ import { gatherOnce } from '../src/engine/gatherOnce'
 import { readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
-import type { PictureJob, RecordedFile } from '../src/engine/renderJob'
+import { DRAWN, type PictureJob, type RecordedFile } from '../src/engine/renderJob'
+import { filesInRow } from '../src/core/filesInRow'
 import { OVERLAY_ENDINGS, writeOverlay, writeOverlayPictures } from '../src/engine/overlayAlone'
 import {
   UsageError,
@@ -218,23 +217,29 @@ function planAndFootage([plan = '', ...footage]: string[]): { plan: string; foot
   return { plan, footage }
 }
 
-/** The cut that an edit list makes of the reel. */
+/** What an edit list makes of the reel, in its own time. */
 async function editsIn(
   file: string,
-  laid: readonly LaidSegment[],
-  of: { footage: readonly string[]; fileMs: readonly number[]; reel: readonly RecordedFile[]; options: Options },
-): Promise<Cut> {
-  const rate = of.options.rate ? rateFrom(of.options.rate) : (of.reel[0]?.facts.rate ?? { num: 30, den: 1 })
-  const names = of.footage.map((path) => basename(path))
-  return naming(
-    file,
-    readTextFile(file).then((text) => editedCut(laid, readEditList(text, file, rate), { names, fileMs: of.fileMs })),
-  )
+  { footage, reel, options }: { footage: readonly string[]; reel: readonly RecordedFile[]; options: Options },
+): Promise<Edit[]> {
+  const rate = options.rate ? rateFrom(options.rate) : (reel[0]?.facts.rate ?? DRAWN.rate)
+  const fileMs = reel.map(({ facts }) => facts.durationMs)
+  const { beginMs } = filesInRow(fileMs)
+  const read = async (): Promise<Edit[]> => {
+    const pieces = readEditList(await readTextFile(file), file, rate)
+    return placedEdits(pieces, { names: footage.map((path) => basename(path)), fileMs }).map((edit) => {
+      const begin = beginMs[edit.file] ?? 0
+      return { ...edit, fromMs: begin + edit.fromMs, toMs: begin + edit.toMs }
+    })
+  }
+  return naming(file, read())
 }
 
-function fitFrom(fit = 'follow'): Fit {
-  const known = FITS.find((one) => one === fit)
-  if (!known) throw new UsageError(`--fit ${fit} is not known; known are ${FITS.join(', ')}`)
+function fitFrom({ fit = 'follow', edits }: Options): Fit {
+  if (edits) return 'edited'
+  const known = FITS.find((one) => one === fit && one !== 'edited')
+  if (!known)
+    throw new UsageError(`--fit ${fit} is not known; known are ${FITS.filter((one) => one !== 'edited').join(', ')}`)
   return known
 }
 
@@ -295,7 +300,7 @@ async function cutOf(
   footage: readonly string[],
   options: Options,
 ): Promise<Fitted & { reel: RecordedFile[] }> {
-  const fit = fitFrom(options.fit)
+  const fit = fitFrom(options)
   const reel = await probedReel(footage, options.signal)
   const fileMs = reel.map(({ facts }) => facts.durationMs)
   const silent = reel.some(({ facts }) => facts.audioCodec === null)
@@ -305,10 +310,8 @@ async function cutOf(
   )
   const ties = options.sync ? await tiesFrom(options.sync, segments, fileMs) : matchEvidence(segments, joined).found
   if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
-  const filmed = filmedFrom(segments, ties, { ...joined, heard: joined.evidence })
-  const made = options.edits
-    ? fittedTo(filmed, await editsIn(options.edits, filmed.laid, { footage, fileMs, reel, options }))
-    : fitted(filmed, { fit })
+  const edits = options.edits ? await editsIn(options.edits, { footage, reel, options }) : []
+  const made = fitted(filmedFrom(segments, ties, { ...joined, heard: joined.evidence, edits }), { fit })
   return { ...made, cut: inFiles(made.cut, fileMs), reel }
 }
 

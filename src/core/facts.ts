@@ -125,7 +125,7 @@ export type CellWanted =
   | { code: 'yes' }
 
 type ProblemOfEdits =
-  | { code: 'edits-none' | 'edits-backwards' | 'edits-no-range' }
+  | { code: 'edits-none' | 'edits-backwards' | 'edits-no-range' | 'edits-order' }
   | { code: 'edits-no-cut'; found: string }
   | { code: 'edits-timecode'; found: string; perSecond: number }
   | { code: 'edits-layers'; count: number }

@@ -2,6 +2,7 @@
 // that belongs to it. Every change of the reel moves ties in the time of the whole: who saves them says of which reel.
 import { filmedOrder, type OrderedBy } from '../core/align/order'
 import type { Tie } from '../core/align/ties'
+import type { Edit } from '../core/cut/edited'
 import type { Camera } from '../core/cut/cameras'
 import { filmedFrom, type CutWishes, type Filmed } from '../core/cut/fit'
 import type { TreatedStretch } from '../core/cut/treated'
@@ -91,6 +92,16 @@ export function deadIn(reel: Reel, { dead }: Pick<CutWishes, 'dead'>): TreatedSt
   })
 }
 
+/** What another program made of files, in the time of the whole; none where one of them is not in the reel any more. */
+export function editsIn(reel: Reel, { edits }: Pick<CutWishes, 'edits'>): Edit[] {
+  const { beginMs } = filesInRow(lengthsOf(reel.files))
+  const placed = edits.flatMap(({ footage, ...edit }) => {
+    const begin = beginMs[reel.files.findIndex(({ id }) => id === footage)]
+    return begin === undefined ? [] : [{ ...edit, fromMs: begin + edit.fromMs, toMs: begin + edit.toMs }]
+  })
+  return placed.length === edits.length ? placed : []
+}
+
 /** All that a cut of the workout is made from. */
 export async function filmedOf(
   reel: Reel,
@@ -99,7 +110,13 @@ export async function filmedOf(
   wishes: CutWishes,
 ): Promise<Filmed> {
   const heard = await evidenceOfReel(reel)
-  return filmedFrom(segments, ties, { ...reel, heard, cameras: camerasOf(reel), dead: deadIn(reel, wishes) })
+  return filmedFrom(segments, ties, {
+    ...reel,
+    heard,
+    cameras: camerasOf(reel),
+    dead: deadIn(reel, wishes),
+    edits: editsIn(reel, wishes),
+  })
 }
 
 /** What was heard in all files, in the time of the whole. */

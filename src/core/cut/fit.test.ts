@@ -21,7 +21,7 @@ function filmedAs(tookMs: Record<string, Ms>, heard: Evidence[] = [], afterMs = 
     atMs += tookMs[segment.id] ?? segment.durationMs
     return { segment, fromMs, toMs: atMs, fromTied: true, toTied: true }
   })
-  return { laid, footageMs: atMs + afterMs, heard, cameras: [], dead: [] }
+  return { laid, footageMs: atMs + afterMs, heard, cameras: [], dead: [], edits: [] }
 }
 
 const said = (fromMs: Ms, toMs: Ms): Evidence => ({
@@ -161,6 +161,24 @@ describe('any fit of any session', () => {
       maxLength: segments.length,
     })
     .map((took) => filmedAs(Object.fromEntries(segments.map(({ id }, at) => [id, took[at]!])), [], 5000))
+    .chain((filmed) =>
+      // Pieces of it, one after the other, with gaps before some of them.
+      fc
+        .uniqueArray(fc.integer({ min: 0, max: filmed.footageMs }), { maxLength: 12 })
+        .map((marks) => marks.sort((one, other) => one - other))
+        .map((marks) => {
+          let atMs = 0
+          const edits = marks.flatMap((fromMs, at) => {
+            const toMs = marks[at + 1]
+            if (toMs === undefined || at % 3 === 2) return []
+            atMs += at % 4 === 1 ? 700 : 0
+            const edit = { fromMs, toMs, atMs, lengthMs: toMs - fromMs }
+            atMs += edit.lengthMs
+            return [edit]
+          })
+          return { ...filmed, edits }
+        }),
+    )
   it('lies end to end in output time, inside the footage, in files as in one', () => {
     fc.assert(
       fc.property(any, fc.constantFrom(...FITS), fc.integer({ min: 1, max: 300_000 }), (filmed, fit, borderMs) => {

@@ -8,6 +8,7 @@ import { sum } from '../sum'
 import type { Ms, Share } from '../units'
 import { shownFrom, type Camera } from './cameras'
 import { shownIn, type Cut, type ShownSegment } from './cut'
+import { editedCut, type Edit } from './edited'
 import { Donors, type Donor } from './donors'
 import { follow } from './follow'
 import { busyStretches, leastNoticed, longestStill, silencesIn, type Busy, type Range } from './joint'
@@ -15,8 +16,11 @@ import { lay, type LaidSegment } from './lane'
 import { SpanList } from './spans'
 import { treated, treatmentSchema, type TreatedStretch } from './treated'
 
-/** `follow`: as filmed. `score`: what was filmed, as long as planned. `fill`: the same, with what was not filmed. */
-export const FITS = ['follow', 'score', 'fill'] as const
+/**
+ * `follow`: as filmed. `score`: what was filmed, as long as planned. `fill`: the same, with what was not filmed.
+ * `edited`: as another program cut it.
+ */
+export const FITS = ['follow', 'score', 'fill', 'edited'] as const
 export type Fit = (typeof FITS)[number]
 
 export interface Filmed {
@@ -28,6 +32,8 @@ export interface Filmed {
   cameras: readonly Camera[]
   /** Stretches that are not shown whole, whatever they belong to. */
   dead: readonly TreatedStretch[]
+  /** What another program made of the reel; empty where none did. */
+  edits: readonly Edit[]
 }
 
 /** How a workout is cut, as it is kept. */
@@ -45,6 +51,16 @@ export const cutWishesSchema = z.object({
   dead: z
     .array(z.object({ footage: z.string().max(100), fromMs: z.number(), toMs: z.number(), as: treatmentSchema }))
     .max(1000)
+    .default([]),
+  /** What another program made of the files, in order of the video's time. */
+  edits: z
+    .array(
+      z.object({
+        footage: z.string().max(100),
+        ...{ fromMs: z.number(), toMs: z.number(), atMs: z.number(), lengthMs: z.number().positive() },
+      }),
+    )
+    .max(5000)
     .default([]),
   /** Ids of second cameras, by the segments that are shown from them. */
   cameras: z.record(z.string().max(400), z.string().max(100)).default({}),
@@ -69,8 +85,8 @@ export interface CutChange {
 export const filmedFrom = (
   segments: readonly Segment[],
   ties: readonly Tie[],
-  { footageMs, heard, cameras = [], dead = [] }: Pick<Filmed, 'footageMs' | 'heard'> & Partial<Filmed>,
-): Filmed => ({ laid: lay(segments, ties, footageMs), footageMs, heard, cameras, dead })
+  { footageMs, heard, cameras = [], dead = [], edits = [] }: Pick<Filmed, 'footageMs' | 'heard'> & Partial<Filmed>,
+): Filmed => ({ laid: lay(segments, ties, footageMs), footageMs, heard, cameras, dead, edits })
 
 export interface Fitted {
   cut: Cut
@@ -84,24 +100,22 @@ export interface Fitted {
 
 export function fitted(filmed: Filmed, asked: Partial<CutWishes>): Fitted {
   const wishes = { ...USUAL_CUT, ...asked }
-  const { cut: whole, changes } =
-    wishes.fit === 'follow'
-      ? { cut: follow(filmed.laid, filmed.footageMs), changes: [] }
-      : new Fitting(filmed, wishes).made()
+  const { cut: whole, changes } = cutFor(filmed, wishes)
   const ofSegments = filmed.laid.flatMap(({ segment, fromMs, toMs }): TreatedStretch[] => {
     const as = wishes.treated[segment.id]
     return as ? [{ fromMs, toMs, as }] : []
   })
   const plainCut = treated(whole, [...ofSegments, ...filmed.dead])
-  return fittedAs(plainCut, shownFrom(plainCut, filmed.cameras, wishes.cameras), { filmed, changes })
-}
-
-/** A cut that somebody made elsewhere. */
-export const fittedTo = (filmed: Filmed, cut: Cut): Fitted => fittedAs(cut, cut, { filmed, changes: [] })
-
-function fittedAs(plainCut: Cut, cut: Cut, { filmed, changes }: { filmed: Filmed; changes: CutChange[] }): Fitted {
+  const cut = shownFrom(plainCut, filmed.cameras, wishes.cameras)
   const again = sum(cut.spans.map(({ why, lengthMs }) => (why === 'reused' ? lengthMs : 0)))
   return { cut, plainCut, shown: shownIn(cut, filmed.laid), changes, reused: cut.outMs ? again / cut.outMs : 0 }
+}
+
+function cutFor(filmed: Filmed, wishes: CutWishes): { cut: Cut; changes: CutChange[] } {
+  const { laid, footageMs, edits } = filmed
+  if (wishes.fit === 'edited' && edits.length) return { cut: editedCut(laid, edits), changes: [] }
+  if (wishes.fit === 'follow' || wishes.fit === 'edited') return { cut: follow(laid, footageMs), changes: [] }
+  return new Fitting(filmed, wishes).made()
 }
 
 /** A stretch that is so little off is left as it was filmed; what adds up is put right by the next that is more. */

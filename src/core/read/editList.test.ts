@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { editedCut } from '../cut/edited'
+import { editedCut, placedEdits } from '../cut/edited'
+import { filesInRow } from '../filesInRow'
 import { follow } from '../cut/follow'
 import { lay } from '../cut/lane'
 import { asPlanned } from '../cut/cut'
@@ -22,6 +23,18 @@ const THIRTY = RATES[1]!
 const NAMES = ['Jug lift', 'Lantern 🏮 reach', 'דחיפה שמאלה', 'Rope, pull: "slow"', 'x'.repeat(300)]
 const plan = (labels: readonly string[]) =>
   expand(score(circuit({ rounds: 2, workMs: 40_000, restMs: 20_000, stations: labels.map((one) => station(one)) })))
+const cutOf = (laid: Parameters<typeof editedCut>[0], text: string, name: string, rate: Rate, of: typeof reel) => {
+  const { beginMs } = filesInRow(of.fileMs)
+  const placed = placedEdits(readEditList(text, name, rate), of)
+  return editedCut(
+    laid,
+    placed.map(({ file, ...edit }) => ({
+      ...edit,
+      fromMs: beginMs[file]! + edit.fromMs,
+      toMs: beginMs[file]! + edit.toMs,
+    })),
+  )
+}
 const reel = { names: ['deck.mp4'], fileMs: [600_000] }
 
 describe.each(['deck.edl', 'deck.otio'])('what Jivet writes as %s', (name) => {
@@ -35,7 +48,7 @@ describe.each(['deck.edl', 'deck.otio'])('what Jivet writes as %s', (name) => {
         const lasting = lane.filter(({ startMs, endMs }) => endMs > startMs)
         expect(pieces).toHaveLength(lasting.length)
         const laid = lay(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], totalMs)
-        const cut = editedCut(laid, pieces, { names: ['deck.mp4'], fileMs: [totalMs] })
+        const cut = cutOf(laid, text, name, rate, { names: ['deck.mp4'], fileMs: [totalMs] })
         const frameMs = frameMsOf(rate)
         expect(Math.abs(cut.outMs - totalMs)).toBeLessThanOrEqual(frameMs)
         for (const [at, { startMs, endMs }] of shownIn(cut, laid).entries()) {
@@ -60,7 +73,7 @@ FCM: NON-DROP FRAME
 describe('a cut that was made elsewhere', () => {
   const laid = lay(plan(['Jug lift', 'Keel hold']).segments, [], 600_000)
   const spansOf = (text: string, name = 'cut.edl', of: typeof reel = reel) =>
-    editedCut([], readEditList(text, name, THIRTY), of).spans.map(({ source, fromMs, toMs, outMs, lengthMs }) => [
+    cutOf([], text, name, THIRTY, of).spans.map(({ source, fromMs, toMs, outMs, lengthMs }) => [
       ...[source, fromMs, toMs, outMs, lengthMs],
     ])
   it('shows its pieces one after the other from the first whole hour on, and a card where it shows nothing', () => {
@@ -80,10 +93,10 @@ describe('a cut that was made elsewhere', () => {
     expect(spansOf(hours.replace(/^002.*\n/m, ''))).toEqual(spansOf(EDL))
   })
   it('is slower or faster where it says so, and nowhere else', () => {
-    const clip = (by: number) => ({
+    const clip = (by: number, from = 300) => ({
       OTIO_SCHEMA: 'Clip.2',
       name: 'slow',
-      source_range: { start_time: { rate: 30, value: 300 }, duration: { rate: 30, value: 60 } },
+      source_range: { start_time: { rate: 30, value: from }, duration: { rate: 30, value: 60 } },
       effects: by === 1 ? [] : [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: by }],
     })
     const timeline = (children: unknown[], tracks = 1): string =>
@@ -93,9 +106,9 @@ describe('a cut that was made elsewhere', () => {
           children: Array.from({ length: tracks }, () => ({ OTIO_SCHEMA: 'Track.1', kind: 'Video', children })),
         },
       })
-    expect(spansOf(timeline([clip(1), clip(0.5)]), 'cut.otio')).toEqual([
+    expect(spansOf(timeline([clip(1), clip(0.5, 360)]), 'cut.otio')).toEqual([
       [0, 10_000, 12_000, 0, 2000],
-      [0, 10_000, 11_000, 2000, 2000],
+      [0, 12_000, 13_000, 2000, 2000],
     ])
     const code = (text: string, name = 'cut.otio'): string => {
       try {
@@ -118,6 +131,7 @@ describe('a cut that was made elsewhere', () => {
     expect(code(EDL.replace('00:00:10:00', '00:00:10:30'), 'cut.edl')).toBe('edits-timecode')
     expect(code(EDL.replace('00:00:10:00', '00:00:50:00'), 'cut.edl')).toBe('edits-backwards')
     expect(code(EDL.replace('00:01:20:15', '00:21:20:15'), 'cut.edl')).toBe('edits-beyond')
+    expect(code(EDL.replace('00:01:00:00 00:01:20:15', '00:00:30:00 00:00:50:15'), 'cut.edl')).toBe('edits-order')
     expect(code('TITLE: nothing', 'cut.edl')).toBe('edits-none')
     expect(code('', 'cut.edl')).toBe('edits-none')
   })
@@ -130,6 +144,6 @@ describe('a cut that was made elsewhere', () => {
       /00:00:10:00 00:00:40:00 .*/,
       '00:00:00:00 00:10:00:00 00:00:00:00 00:10:00:00',
     )
-    expect(editedCut(laid, readEditList(whole, 'cut.edl', THIRTY), reel)).toEqual(follow(laid, 600_000))
+    expect(cutOf(laid, whole, 'cut.edl', THIRTY, reel)).toEqual(follow(laid, 600_000))
   })
 })

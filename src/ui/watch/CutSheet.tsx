@@ -2,7 +2,13 @@
 // be gone to and taken back alone.
 'use client'
 import { RadioGroup } from 'radix-ui'
-import { useMemo, type ReactNode } from 'react'
+import { useMemo, useRef, useState, type ReactNode } from 'react'
+import { toast } from 'sonner'
+import { FileInput as FileInputIcon } from 'lucide-react'
+import type { FootageProgress } from '@/server/progress'
+import { placedEdits } from '@/core/cut/edited'
+import { Problem } from '@/core/problem'
+import { readEditList } from '@/core/read/editList'
 import type { FitChoice } from '@/core/cut/choices'
 import { TREATMENTS } from '@/core/cut/treated'
 import { FITS, type CutChange, type CutWishes, type Fit } from '@/core/cut/fit'
@@ -12,6 +18,7 @@ import type { Ms } from '@/core/units'
 import { changeText, cutTexts as words, fitSummary } from '@/core/words/en/cuts'
 import { countersOf, nameOf } from '@/core/words/en/names'
 import { Button } from '../parts/Button'
+import { FileInput } from '../parts/FileInput'
 import { CheckField } from '../parts/CheckField'
 import { Sheet } from '../parts/Sheet'
 import type { Treatments } from './useTreatments'
@@ -32,15 +39,18 @@ interface Props {
   onChange: (part: Partial<CutWishes>) => void
   /** Names of files by their ids. */
   names: Readonly<Record<string, string>>
+  /** Of the reel, in order. */
+  files: readonly FilmedFile[]
   treatments: Treatments
   /** Goes to a segment, or to the beginning or the end. */
   onGo: (key: string) => void
 }
 
 export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChange, ...others }: Props): ReactNode {
-  const { names, treatments, ...steps } = others
+  const { names, files, treatments, ...steps } = others
   const { totalMs: plannedMs, estimated } = planned
-  const longestMs = Math.max(plannedMs, ...FITS.map((fit) => choices[fit].outMs))
+  const fits = FITS.filter((fit) => fit !== 'edited' || wishes.edits.length > 0)
+  const longestMs = Math.max(plannedMs, ...fits.map((fit) => choices[fit].outMs))
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
       <RadioGroup.Root
@@ -49,7 +59,7 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
         onValueChange={(fit) => onChange({ fit: fit as Fit })}
         className="flex flex-col gap-2"
       >
-        {FITS.map((fit) => (
+        {fits.map((fit) => (
           <FitRow key={fit} fit={fit} choice={choices[fit]} longestMs={longestMs} plannedMs={plannedMs} />
         ))}
       </RadioGroup.Root>
@@ -65,7 +75,8 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
           {words.planned(`${estimated ? 'about ' : ''}${formatClock(plannedMs)}`)}
         </span>
       </div>
-      {wishes.fit !== 'follow' && (
+      <EditList files={files} onChange={onChange} />
+      {(wishes.fit === 'score' || wishes.fit === 'fill') && (
         <div className="mt-3 flex flex-col">
           <CheckField label={words.tightens} on={wishes.tightens} onChange={(tightens) => onChange({ tightens })} />
           {wishes.fit === 'fill' && (
@@ -78,6 +89,49 @@ export function CutSheet({ open, onOpenChange, choices, wishes, planned, onChang
       <ByHand wishes={wishes} names={names} segments={steps.segments} onChange={onChange} />
     </Sheet>
   )
+}
+
+export type FilmedFile = Pick<FootageProgress, 'id' | 'name' | 'facts'>
+
+/** A cut that another program made of the same files. */
+function EditList({ files, onChange }: Pick<Props, 'files' | 'onChange'>): ReactNode {
+  const input = useRef<HTMLInputElement>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const bring = async (file: File): Promise<void> => {
+    try {
+      const edits = editsFrom(await file.text(), file.name, files)
+      setProblem(null)
+      toast(words.brought(edits.length))
+      onChange({ fit: 'edited', edits })
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      setProblem(`${file.name}${error.place ? `, ${error.place}` : ''}: ${error.message}`)
+    }
+  }
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <Button icon={<FileInputIcon size={17} />} onClick={() => input.current?.click()}>
+        {words.bring}
+      </Button>
+      <FileInput ref={input} label={words.bring} accept=".edl,.otio" onFile={(file) => void bring(file)} />
+      <span className="text-sm text-quiet">{words.bringHint}</span>
+      {problem && (
+        <p role="alert" className="basis-full border-l-8 border-signal bg-pale p-3">
+          {problem}
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** @throws Problem with its place. */
+function editsFrom(text: string, name: string, files: readonly FilmedFile[]): CutWishes['edits'] {
+  const rate = files[0]?.facts?.rate ?? { num: 30, den: 1 }
+  const reel = { names: files.map((file) => file.name), fileMs: files.map(({ facts }) => facts?.durationMs ?? 0) }
+  return placedEdits(readEditList(text, name, rate), reel).map(({ file, ...edit }) => ({
+    ...edit,
+    footage: files[file]?.id ?? '',
+  }))
 }
 
 interface FitRowProps {

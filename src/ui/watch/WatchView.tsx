@@ -244,6 +244,7 @@ function Controls({ film, viewing, planned, proofs, onProofs, onFull, ...played 
           planned={planned}
           onChange={played.changeCut}
           names={Object.fromEntries(reel.files.map(({ id: footage, name }) => [footage, name]))}
+          files={reel.files}
           treatments={played.treatments}
           onGo={(key) => {
             setCutting(false)

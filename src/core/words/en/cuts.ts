@@ -27,12 +27,19 @@ export const cutTexts = {
   open: 'Cut',
   heading: 'How the footage is cut',
   hint: 'Your film is never changed. Choose what the video shows; every step below can be taken back alone.',
-  fits: { follow: 'As filmed', score: 'To the score', fill: 'Filled' } satisfies Record<Fit, string>,
+  fits: { follow: 'As filmed', score: 'To the score', fill: 'Filled', edited: 'As cut elsewhere' } satisfies Record<
+    Fit,
+    string
+  >,
   means: {
     follow: 'Every second of the film, as long as it really took.',
     score: 'What ran over is shortened, what was too short is lengthened. What was not filmed is left out.',
     fill: 'To the score, and what was not filmed is shown from where it was.',
+    edited: 'The pieces of the edit list that was brought, one after the other.',
   } satisfies Record<Fit, string>,
+  bring: 'Bring an edit list',
+  bringHint: 'What another program cut: EDL (CMX 3600) or OpenTimelineIO.',
+  brought: (count: number) => `${count} ${count === 1 ? 'piece' : 'pieces'} of the footage.`,
   planned: (length: string) => `Planned: ${length}`,
   tightens: 'Shorten silences of more than three seconds in talk',
   mirrors: 'Mirror the other side where only one was filmed',

@@ -59,6 +59,8 @@ const PLAIN = {
   'broken-quote': 'The quoting is broken: a quote is opened and not closed, or stands inside a bare cell.',
   'too-long': 'The score is longer than 24 hours.',
   'bad-name': 'Found a name that ends in none of .jivet.json, .score.txt and .csv; a plan is one of the three.',
+  'edits-order':
+    'It shows what was filmed earlier after what was filmed later, or something twice. Only what leaves parts out is read.',
   'edits-none': 'There is no cut in this edit list: no event of a picture.',
   'edits-backwards': 'Its end comes before its beginning.',
   'edits-no-range': 'This clip does not say what part of its file it is.',
