@@ -3,7 +3,7 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { ofKind, type Evidence } from '../src/core/evidence'
 import type { SyncResult } from '../src/core/align/sync'
@@ -329,6 +329,25 @@ describe('a session in two files of which a round was not filmed', () => {
     expect(jivet('render', plan, one, two, '--sync', sync, '--fit', fit, '--out', video).code).toBe(0)
     expect(probe(video).video).toMatchObject({ frames: outMs / 40, width: 320, height: 180, rate: '25/1' })
     expect(Math.abs(probe(video).audio.durationMs - outMs)).toBeLessThan(25)
+  })
+  it('is cut as an edit list has it, and rendered to the frame', () => {
+    const event = (number: number, name: string, codes: string): string =>
+      `00${number}  AX       V     C        ${codes}\n* FROM CLIP NAME: ${basename(name)}\n`
+    const list = write(
+      'rounds.edl',
+      event(1, one, '00:00:00:10 00:00:02:00 01:00:00:00 01:00:01:15') +
+        event(2, two, '00:00:00:05 00:00:01:17 01:00:01:15 01:00:03:02'),
+    )
+    const call = [plan, one, two, '--sync', sync, '--edits', list]
+    const { code, out } = jivet('cut', ...call, '--json')
+    const cut = JSON.parse(out) as Cut
+    expect([code, cut.outMs]).toEqual([0, 3080])
+    expect([cut.spans[0], cut.spans.at(-1)]).toMatchObject([{ source: 0, outMs: 0 }, { source: 1 }])
+    const video = join(folder, 'edited.mp4')
+    expect(jivet('render', ...call, '--out', video).code).toBe(0)
+    expect(probe(video).video.frames).toBe(77)
+    const wrong = jivet('cut', plan, one, two, '--sync', sync, '--edits', write('none.edl', 'TITLE: none\n'))
+    expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining('none.edl: There is no cut in this edit list')])
   })
 })
 

@@ -129,3 +129,28 @@ it('cuts talk and dead stretches out by a key, and has them back', async () => {
   await page.getByText(/is cut out\.$/).waitFor()
   await expect.poll(seconds, { timeout: 5000 }).toBe(whole - 4)
 })
+
+it('takes a cut that another program made, and says what is wrong with one that it cannot', async () => {
+  const event = (number: number, ...codes: string[]): string =>
+    `00${number}  AX       V     C        ${codes.join(' ')}\n`
+  const list = [
+    event(1, '00:00:10:00', '00:00:40:00', '01:00:00:00', '01:00:30:00'),
+    event(2, '00:00:50:00', '00:01:10:00', '01:00:30:00', '01:00:50:00'),
+  ].join('')
+  const bring = (name: string, text: string): Promise<void> =>
+    page.getByLabel('Bring an edit list').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })
+  await page.getByRole('button', { name: 'Cut: As filmed' }).click()
+  await bring('wrong.edl', list.replace('V     C  ', 'V     D  '))
+  await page.getByRole('alert').getByText('wrong.edl, line 1: Found "D"').waitFor()
+  const cut = page.waitForResponse((response) => response.url().endsWith('/cut') && response.ok())
+  await bring('cut.edl', list)
+  await cut
+  await page
+    .getByRole('radio', { name: /^As cut elsewhere/, checked: true })
+    .getByText(/0:\d\d$/)
+    .waitFor()
+  expect(await page.getByRole('alert').count()).toBe(0)
+  await page.keyboard.press('Escape')
+  // Fifty seconds, less the four that were marked as dead within them.
+  await expect.poll(() => page.locator('main').innerText(), { timeout: 5000 }).toMatch(/\/ 0:(50|4\d)/)
+})
