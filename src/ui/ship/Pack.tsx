@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { PackProgress, Progress } from '@/server/progress'
 import type { Verified } from '@/core/proof/verify'
+import { carriedOver } from '@/core/write/carriedOver'
 import { texts } from '@/core/words/en/screens'
 import { shipTexts } from '@/core/words/en/ship'
 import type { Purpose } from '@/core/render/purpose'
@@ -90,11 +91,7 @@ export function PackView({
       {others.length > 0 && <Others others={others} />}
       {children}
       {thumbnail}
-      {pack.written || pack.description ? (
-        <Described key={`text ${pack.id}`} pack={pack} />
-      ) : (
-        <Chapters text={pack.chapters} />
-      )}
+      {pack.written || pack.description ? <Described pack={pack} /> : <Chapters text={pack.chapters} />}
     </div>
   )
 }
@@ -118,12 +115,20 @@ function Others({ others }: { others: Progress['otherPacks'] }): ReactNode {
 /** The description, copied in one press; what somebody changes of it is kept, and carried over to the next render. */
 function Described({ pack }: { pack: PackProgress }): ReactNode {
   const [draft, setDraft] = useState<string | null>(null)
+  const [of, setOf] = useState(pack)
+  if (of !== pack) {
+    setOf(pack)
+    // What was kept is the pack's; what is still being written goes on where another video has come meanwhile.
+    if (draft === of.description) setDraft(null)
+    else if (draft !== null && of.id !== pack.id)
+      setDraft(carriedOver({ was: of.description, edited: draft, written: pack.description }).text)
+  }
   const text = draft ?? pack.description
   const save = (wanted: string): void => {
     if (wanted === pack.description) return setDraft(null)
-    void call('PUT', `/api/packs/${pack.id}/text`, { description: wanted })
-      .then(() => setDraft((now) => (now === wanted ? null : now)))
-      .catch((error: Error) => toast.error(`${shipTexts.notSaved}: ${error.message}`))
+    void call('PUT', `/api/packs/${pack.id}/text`, { description: wanted }).catch((error: Error) =>
+      toast.error(`${shipTexts.notSaved}: ${error.message}`),
+    )
   }
   return (
     <section className="border-t-4 border-ink bg-pale p-4">
