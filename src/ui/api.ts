@@ -23,11 +23,24 @@ interface Answer {
   problem?: { code: string; fact?: ProblemFact; message: string; place: string | null }
 }
 
-/** @throws CallError with the server's sentence, or with code `offline` when it does not answer. */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+/** Browsers finish no more than 64 KiB of a page that is gone. */
+const MOST_OUTLIVING = 20_000
+
+/**
+ * @param outlives whether it goes on where the page is left meanwhile.
+ * @throws CallError with the server's sentence, or with code `offline` when it does not answer.
+ */
+export async function call<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+  { outlives = false }: { outlives?: boolean } = {},
+): Promise<T> {
+  const text = body === undefined ? undefined : JSON.stringify(body)
   const response = await fetch(path, {
     method,
-    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    ...(text === undefined ? {} : { body: text, headers: { 'content-type': 'application/json' } }),
+    keepalive: outlives && (text?.length ?? 0) < MOST_OUTLIVING,
   }).catch(() => {
     throw new CallError('offline', 'The server does not answer. Is it still running?')
   })

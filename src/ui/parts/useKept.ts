@@ -29,15 +29,27 @@ export function useKept<Name extends keyof Settings>(
 ): [now: Settings[Name], change: (part: Partial<Settings[Name]>) => void] {
   const [now, setNow] = useState(kept)
   const saved = useRef(kept)
+  const latest = useRef(kept)
+  const save = useCallback((): void => {
+    if (latest.current === saved.current) return
+    saved.current = latest.current
+    void call('PUT', `/api/workouts/${workoutId}/${name}`, latest.current, { outlives: true }).catch((error: Error) =>
+      toast.error(error.message),
+    )
+  }, [workoutId, name])
   useEffect(() => {
-    if (now === saved.current) return
-    const save = (): void => {
-      saved.current = now
-      void call('PUT', `/api/workouts/${workoutId}/${name}`, now).catch((error: Error) => toast.error(error.message))
-    }
+    latest.current = now
     const timer = setTimeout(save, SETTLED_MS)
     return () => clearTimeout(timer)
-  }, [workoutId, name, now])
+  }, [now, save])
+  // Whoever leaves before it has settled loses nothing.
+  useEffect(() => {
+    window.addEventListener('pagehide', save)
+    return () => {
+      window.removeEventListener('pagehide', save)
+      save()
+    }
+  }, [save])
   const change = useCallback((part: Partial<Settings[Name]>) => setNow((before) => ({ ...before, ...part })), [])
   return [now, change]
 }
