@@ -119,9 +119,18 @@ describe('a video for the simulated host', () => {
     expect([made.headers.get('content-type'), bytes.readUInt16BE(0)]).toEqual(['image/jpeg', 0xffd8])
     const wrong = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?size=huge`)
     expect(wrong.status).toBe(400)
-    // What was chosen is there again.
-    await page.reload()
-    expect(await thumbnail.getByLabel('Letters').inputValue()).toBe('large')
+    // What was chosen is there again, however soon the page is left.
+    await thumbnail.getByLabel('Letters').selectOption('small')
+    await page.goto(`${jivet.url}/w/${id}/score`)
+    await expect
+      .poll(
+        async () => {
+          await page.goto(`${jivet.url}/w/${id}/ship`)
+          return thumbnail.getByLabel('Letters').inputValue()
+        },
+        { timeout: 10_000 },
+      )
+      .toBe('small')
   })
   it('is published once over a network that breaks, however often host and network fail', async () => {
     await startHost()
