@@ -25,19 +25,19 @@ export function MoveFields({ form, start, mark }: FieldsProps): ReactNode {
     <>
       <LineField form={form} name="name" />
       <p className="-mt-2 text-[13.5px] text-quiet">{mark}</p>
-      <LineField form={form} name="cue" />
-      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <LineField form={form} name="short" />
-        <PickField form={form} name="posture" options={POSTURES} labels={scoreTexts.postures} />
-        <PickField form={form} name="sideRule" options={SIDE_RULES} labels={scoreTexts.sides} />
-        <PickField form={form} name="standingLeg" options={STANDING_LEGS} labels={scoreTexts.standingLegs} />
-      </div>
-      <div className="grid grid-cols-3 gap-4">
-        <PickField form={form} name="impact" options={IMPACTS} labels={scoreTexts.impacts} />
+      <div className="grid grid-cols-[1fr_auto] gap-4">
+        <LineField form={form} name="cue" />
         <div>
           <span className="text-[13px] text-quiet">{words.fields.effort}</span>
           <Effort value={effort} onChange={(height) => setValue('effort', height, { shouldDirty: true })} />
         </div>
+      </div>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-3">
+        <LineField form={form} name="short" />
+        <PickField form={form} name="posture" options={POSTURES} labels={scoreTexts.postures} />
+        <PickField form={form} name="impact" options={IMPACTS} labels={scoreTexts.impacts} />
+        <PickField form={form} name="sideRule" options={SIDE_RULES} labels={scoreTexts.sides} />
+        <PickField form={form} name="standingLeg" options={STANDING_LEGS} labels={scoreTexts.standingLegs} />
         <SecondsField form={form} />
       </div>
       <MuscleField form={form} />

@@ -9,6 +9,8 @@ import { aroundOf, type Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
 import { capital } from '@/core/score/vocabulary'
 import { formatClock, formatLength } from '@/core/time/clock'
+import { descriptionTexts } from '@/core/words/en/description'
+import { viewerTexts } from '@/core/words/en/viewers'
 import { countersOf, nameOf, repsOf } from '@/core/words/en/names'
 import { problemSentence } from '@/core/words/en/problems'
 import { texts } from '@/core/words/en/screens'
@@ -66,7 +68,9 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
           <span className="w-[4em] shrink-0 text-right">{formatClock(segment.startMs)}</span>
           <span className="w-[3.5em] shrink-0 text-right">{shownLength(segment)}</span>
           <span className={segment.kind === 'work' ? 'font-bold' : ''}>
-            {segments[index - 1]?.sectionKey === segment.sectionKey ? '' : `${segment.section}: `}
+            {segments[index - 1]?.sectionKey === segment.sectionKey || segment.section === nameOf(segment)
+              ? ''
+              : `${segment.section}: `}
             {nameOf(segment)}
             {repsOf(segment)}
           </span>
@@ -81,6 +85,14 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
       ))}
     </ol>
   )
+}
+
+/** How the sides of a move are taken in all its intervals. */
+function sidesOf(works: readonly Segment[]): string {
+  const sides = new Set(works.map(({ side }) => side))
+  if (sides.has('switch') || (sides.has('left') && sides.has('right'))) return descriptionTexts.bothSides
+  if (sides.has('both')) return viewerTexts.both.toLowerCase()
+  return sides.has('left') ? 'left' : sides.has('right') ? 'right' : ''
 }
 
 function Boards({ score, segments }: { score: Score; segments: readonly Segment[] }): ReactNode {
@@ -114,6 +126,9 @@ function Boards({ score, segments }: { score: Score; segments: readonly Segment[
                 <span className="flex-1">
                   {segment.label}
                   {repsOf(segment)}
+                  <span className="pl-[1em] font-text" style={{ fontSize: '0.5em' }}>
+                    {sidesOf(works.filter(({ label }) => label === segment.label))}
+                  </span>
                 </span>
                 <span className="tabular-nums">{segment.pace === 'own' ? '' : shownLength(segment)}</span>
                 <span className="w-[9em] truncate text-right font-text" style={{ fontSize: '0.5em' }}>
