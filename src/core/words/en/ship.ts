@@ -19,7 +19,7 @@ export const shipTexts = {
     `${count === 1 ? 'In one place' : `In ${count} places`} both you and Jivet had changed the text; it is as you had it. Compare the times.`,
   notSaved: 'The description could not be kept',
   thumbnail: 'Thumbnail',
-  thumbnailHint: 'What stands for the video in lists. On the right as small as it gets.',
+  thumbnailHint: 'What stands for the video in lists; once more as small as they show it.',
   thumbnailAt: 'Instant',
   thumbnailText: 'Words',
   thumbnailSize: 'Letters',
