@@ -11,7 +11,7 @@ import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { readShorthand } from '../src/core/shorthand/read'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { ChunkStore } from '../src/engine/chunkStore'
-import { ENCODERS } from '../src/engine/encoding'
+import { encodersFor } from '../src/engine/encoding'
 import { loudnessOf } from '../src/engine/loudness'
 import { probeFootage } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
@@ -46,7 +46,7 @@ try {
     }
   }
   const bareArgs = [
-    ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...ENCODERS.host.picture, ...ENCODERS.host.sound],
+    ...['-v', 'error', '-nostdin', '-y', '-i', footage, ...encodersFor().picture, ...encodersFor().sound],
     ...['-movflags', '+faststart', at('bare.mp4')],
   ]
   const bare: Cost[] = [],

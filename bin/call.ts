@@ -49,6 +49,13 @@ export function only(files: string[], count: number): string[] {
   return files
 }
 
+/** @param option as it is typed. */
+export function oneOf<Name extends string>(option: string, given: string, known: readonly Name[]): Name {
+  const name = known.find((one) => one === given)
+  if (!name) throw new UsageError(`${option} ${given} is not known; known are ${known.join(', ')}`)
+  return name
+}
+
 export function required(value: string | undefined, what: string): string {
   if (!value) throw new UsageError(`${what} is needed`)
   return value
@@ -65,10 +72,9 @@ export async function naming<T>(file: string, work: Promise<T>): Promise<T> {
 export const expandFile = (file = ''): Promise<Expansion> => naming(file, readPlanFile(file).then(expand))
 
 /** A plan as it is written, and unfolded. */
-export async function scoreIn(plan: string): Promise<{ score: Score; segments: Segment[] }> {
+export async function scoreIn(plan: string): Promise<Expansion & { score: Score }> {
   const score = await naming(plan, readPlanFile(plan))
-  const { segments } = await naming(plan, Promise.resolve(score).then(expand))
-  return { score, segments }
+  return { score, ...(await naming(plan, Promise.resolve(score).then(expand))) }
 }
 
 /** The segments where a sync file has them, else as planned. */

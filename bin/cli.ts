@@ -12,9 +12,10 @@ const USAGE = `usage:
   jivet overlay PLAN [--sync FILE.json] [--json]
   jivet hear   FOOTAGE [--json]
   jivet sync   PLAN FOOTAGE... [--captions FILE.vtt] [--log FILE.json] [--json]
-  jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio [--rate 30000/1001]] [--json]
-  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio] [--look NAME]
-               [--shape filmed|wide|upright|square] [--for host|phone|small|master|draft]
+  jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio [--rate 30000/1001]]
+               [--json]
+  jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio]
+               [--look NAME] [--shape filmed|wide|upright|square] [--for host|phone|small|master|draft]
   jivet render PLAN [FOOTAGE...] --only overlay --out OUT.mov|OUT.webm|FOLDER ...
   jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME] [--for NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]

@@ -6,7 +6,7 @@ import { matchReelLogged, refuseOtherPlan } from '../src/core/align/logged'
 import { joinedReel, type ReelFile } from '../src/core/align/reel'
 import { describeSync, LEAST_LIKENESS, matchEvidence } from '../src/core/align/sync'
 import { companionOf } from '../src/core/cut/companion'
-import { placedEdits, type Edit } from '../src/core/cut/edited'
+import { inReel, placedEdits, type Edit } from '../src/core/cut/edited'
 import { filmedFrom, FITS, fitted, type Fit, type Fitted } from '../src/core/cut/fit'
 import { readEditList } from '../src/core/read/editList'
 import { inFiles } from '../src/core/cut/spans'
@@ -16,7 +16,7 @@ import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import type { Segment } from '../src/core/score/segment'
-import { PURPOSES, USUAL_PURPOSE, type Purpose } from '../src/core/render/purpose'
+import { PURPOSES, USUAL_PURPOSE } from '../src/core/render/purpose'
 import type { Share } from '../src/core/units'
 import { formatInstant, formatLength } from '../src/core/time/clock'
 import { floorTexts } from '../src/core/words/en/floor'
@@ -25,7 +25,7 @@ import { whyTied } from '../src/core/words/en/hearing'
 import { WARNINGS } from '../src/core/words/en/problems'
 import { texts } from '../src/core/words/en/screens'
 import { evidenceText, round2, roundedEvidence } from './told'
-import { SHAPE_NAMES, type Shape } from '../src/core/cut/framing'
+import { SHAPE_NAMES } from '../src/core/cut/framing'
 import { overlayChanges } from '../src/core/look/overlay'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { faultText, verifiedText } from '../src/core/words/en/verify'
@@ -41,7 +41,6 @@ import { readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { DRAWN, type PictureJob, type RecordedFile } from '../src/engine/renderJob'
-import { filesInRow } from '../src/core/filesInRow'
 import { OVERLAY_ENDINGS, writeOverlay, writeOverlayPictures } from '../src/engine/overlayAlone'
 import {
   UsageError,
@@ -50,6 +49,7 @@ import {
   followedFrom,
   intoPlace,
   naming,
+  oneOf,
   only,
   print,
   printJson,
@@ -122,8 +122,8 @@ const renderCommand: Command = async (files, options) => {
   const [plan = '', ...footage] = files
   if (!plan) throw new UsageError('expected a plan')
   const look = lookNamed(options.look)
-  const framing = { shape: shapeNamed(options.shape), aims: [] }
-  const purpose = purposeNamed(options.for)
+  const framing = { shape: oneOf('--shape', options.shape ?? 'filmed', SHAPE_NAMES), aims: [] }
+  const purpose = oneOf('--for', options.for ?? USUAL_PURPOSE, PURPOSES)
   if (options.only !== undefined && options.only !== 'overlay')
     throw new UsageError(`--only ${options.only} is not known; known is overlay`)
   const out = await (options.only ? overlayOut(options.out) : writable(required(options.out, '--out OUT.mp4'), '.mp4'))
@@ -194,22 +194,8 @@ const verifyCommand: Command = async (files, options) => {
   for (const fault of told.faults) print(faultText(fault))
 }
 
-function shapeNamed(name = 'filmed'): Shape {
-  const shape = SHAPE_NAMES.find((one) => one === name)
-  if (!shape) throw new UsageError(`--shape ${name} is not known; known are ${SHAPE_NAMES.join(', ')}`)
-  return shape
-}
-
-function purposeNamed(name: string = USUAL_PURPOSE): Purpose {
-  const purpose = PURPOSES.find((one) => one === name)
-  if (!purpose) throw new UsageError(`--for ${name} is not known; known are ${PURPOSES.join(', ')}`)
-  return purpose
-}
-
 function lookNamed(name: string = USUAL_LOOK.look): LookWish {
-  const look = LOOK_NAMES.find((one) => one === name)
-  if (!look) throw new UsageError(`--look ${name} is not known; known are ${LOOK_NAMES.join(', ')}`)
-  return { ...USUAL_LOOK, look }
+  return { ...USUAL_LOOK, look: oneOf('--look', name, LOOK_NAMES) }
 }
 
 function planAndFootage([plan = '', ...footage]: string[]): { plan: string; footage: string[] } {
@@ -223,25 +209,17 @@ async function editsIn(
   { footage, reel, options }: { footage: readonly string[]; reel: readonly RecordedFile[]; options: Options },
 ): Promise<Edit[]> {
   const rate = options.rate ? rateFrom(options.rate) : (reel[0]?.facts.rate ?? DRAWN.rate)
+  const names = footage.map((path) => basename(path))
   const fileMs = reel.map(({ facts }) => facts.durationMs)
-  const { beginMs } = filesInRow(fileMs)
-  const read = async (): Promise<Edit[]> => {
-    const pieces = readEditList(await readTextFile(file), file, rate)
-    return placedEdits(pieces, { names: footage.map((path) => basename(path)), fileMs }).map((edit) => {
-      const begin = beginMs[edit.file] ?? 0
-      return { ...edit, fromMs: begin + edit.fromMs, toMs: begin + edit.toMs }
-    })
-  }
+  const read = async (): Promise<Edit[]> =>
+    inReel(placedEdits(readEditList(await readTextFile(file), file, rate), { names, fileMs }), fileMs)
   return naming(file, read())
 }
 
-function fitFrom({ fit = 'follow', edits }: Options): Fit {
-  if (edits) return 'edited'
-  const known = FITS.find((one) => one === fit && one !== 'edited')
-  if (!known)
-    throw new UsageError(`--fit ${fit} is not known; known are ${FITS.filter((one) => one !== 'edited').join(', ')}`)
-  return known
-}
+/** Fits that need no edit list. */
+const OWN_FITS = FITS.filter((fit) => fit !== 'edited')
+
+const fitFrom = ({ fit = 'follow', edits }: Options): Fit => (edits ? 'edited' : oneOf('--fit', fit, OWN_FITS))
 
 const probed = (footage: string, signal: AbortSignal): Promise<FootageFacts> =>
   naming(

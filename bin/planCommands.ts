@@ -32,6 +32,7 @@ import {
   intoPlace,
   laneOf,
   naming,
+  oneOf,
   only,
   print,
   printJson,
@@ -179,9 +180,7 @@ const exportCommand: Command = async (files, options) => {
   const [plan = ''] = only(files, 1)
   const { score, segments } = await scoreIn(plan)
   const names = Object.keys(EXPORTS) as ExportName[]
-  const format = required(options.as, `--as ${names.join('|')}`)
-  const name = names.find((one) => one === format)
-  if (!name) throw new UsageError(`--as ${format} is not known; known are ${names.join(', ')}`)
+  const name = oneOf('--as', required(options.as, `--as ${names.join('|')}`), names)
   const lane = await laneOf(segments, options)
   print(EXPORTS[name]({ lane, score, title: score.title, rate: rateFrom(options.rate) }))
 }
@@ -196,18 +195,13 @@ const calendarCommand: Command = async (files, options) => {
     throw new UsageError(
       `--${wish.error.issues[0]?.path.join('') ?? 'from'} is wrong: e.g. --from 2026-12-01T07:00 --every 2`,
     )
-  const sessions: CalendarSession[] = []
-  for (const file of files) {
-    const score = await naming(file, readPlanFile(file))
-    const { totalMs } = await naming(file, Promise.resolve(score).then(expand))
-    sessions.push({
-      id: createHash('sha1').update(score.title).digest('hex'),
-      title: score.title,
-      lengthMs: totalMs,
-      description: '',
-    })
-  }
-  const name = sessions.length > 1 ? (await scoreIn(files[0] ?? '')).score.series.name : (sessions[0]?.title ?? '')
+  const plans = await Promise.all(files.map(scoreIn))
+  const sessions = plans.map(({ score: { title }, totalMs }): CalendarSession => {
+    const id = createHash('sha1').update(title).digest('hex')
+    return { id, title, lengthMs: totalMs, description: '' }
+  })
+  const [first] = plans
+  const name = (plans.length > 1 ? first?.score.series.name : first?.score.title) ?? ''
   print(writeCalendar(sessions, wish.data, { name, writtenMs: Date.now() }))
 }
 

@@ -1,7 +1,7 @@
 // One place for what videos are encoded with, so that all parts of it fit together and the benchmark measures
 // against the same.
 import { availableParallelism } from 'node:os'
-import type { Purpose } from '../core/render/purpose'
+import { USUAL_PURPOSE, type Purpose } from '../core/render/purpose'
 
 const picture = (preset: string, crf: number, profile = 'high'): readonly string[] => [
   ...['-c:v', 'libx264', '-preset', preset, '-crf', String(crf), '-profile:v', profile, '-pix_fmt', 'yuv420p'],
@@ -13,13 +13,15 @@ export interface Encoders {
   sound: readonly string[]
 }
 
-export const ENCODERS: Readonly<Record<Purpose, Encoders>> = {
+const ENCODERS: Readonly<Record<Purpose, Encoders>> = {
   host: { picture: picture('veryfast', 19), sound: sound('192k') },
   phone: { picture: picture('veryfast', 23, 'main'), sound: sound('128k') },
   small: { picture: picture('fast', 27), sound: sound('96k') },
   master: { picture: picture('medium', 12), sound: sound('320k') },
   draft: { picture: picture('superfast', 27), sound: sound('96k') },
 }
+
+export const encodersFor = (purpose: Purpose = USUAL_PURPOSE): Encoders => ENCODERS[purpose]
 
 export const QUIET = ['-v', 'error', '-nostdin', '-y'] as const
 

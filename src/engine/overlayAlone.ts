@@ -48,8 +48,10 @@ export async function writeOverlay(
   { out, folder, signal, onProgress }: Writing,
 ): Promise<void> {
   const plan = picturePlan(job)
-  const { rate, frames, stands } = standsIn(plan)
-  const files = await drawn(job, plan, { folder, signal })
+  const stands = standsIn(plan)
+  const files = await drawn(job, plan, stands, { folder, signal })
+  const { rate } = plan
+  const frames = framesOf(plan.chunks)
   const frameMs = frameMsOf(rate)
   // A change falls between two pictures, and the first of them that is due takes it up.
   const lines = stands.flatMap(({ state, from, until }) => [
@@ -80,9 +82,10 @@ export async function writeOverlay(
  */
 export async function writeOverlayPictures(job: PictureJob, { out, folder, signal }: Writing): Promise<void> {
   const plan = picturePlan(job)
+  const stands = standsIn(plan)
   await mkdir(out)
-  const files = await drawn(job, plan, { folder, signal })
-  for (const { state, from, until } of standsIn(plan).stands) {
+  const files = await drawn(job, plan, stands, { folder, signal })
+  for (const { state, from, until } of stands) {
     const path = join(folder, files.get(keyOf(state)) ?? '')
     for (let frame = from; frame < until; frame++) {
       signal.throwIfAborted()
@@ -107,11 +110,7 @@ interface Stand {
 }
 
 /** What stands on which pictures, end to end from the first to the last. */
-function standsIn({ changes, chunks, rate }: PicturePlan): {
-  stands: Stand[]
-  frames: number
-  rate: PicturePlan['rate']
-} {
+function standsIn({ changes, chunks, rate }: PicturePlan): Stand[] {
   const frames = framesOf(chunks)
   const frameMs = frameMsOf(rate)
   const all: Stand[] = []
@@ -121,23 +120,24 @@ function standsIn({ changes, chunks, rate }: PicturePlan): {
     if (last) last.until = from
     all.push({ state, from, until: frames })
   }
-  return { stands: all.filter(({ from, until }) => until > from), frames, rate }
+  return all.filter(({ from, until }) => until > from)
 }
 
 /** @returns names of files in the folder, by the key of what they show. */
 async function drawn(
   { look = USUAL_LOOK }: PictureJob,
-  plan: PicturePlan,
+  { facts }: PicturePlan,
+  stands: readonly Stand[],
   { folder, signal }: Pick<Writing, 'folder' | 'signal'>,
 ): Promise<Map<string, string>> {
   registerFonts()
   const files = new Map<string, string>()
-  for (const { state } of standsIn(plan).stands) {
+  for (const { state } of stands) {
     const key = keyOf(state)
     if (files.has(key)) continue
     signal.throwIfAborted()
-    const canvas = createCanvas(plan.facts.width, plan.facts.height)
-    if (state) drawOverlay(canvas.getContext('2d') as unknown as Surface, state, plan.facts, look)
+    const canvas = createCanvas(facts.width, facts.height)
+    if (state) drawOverlay(canvas.getContext('2d') as unknown as Surface, state, facts, look)
     const path = join(folder, `state-${files.size}.png`)
     await writeFile(path, await canvas.encode('png'))
     files.set(key, basename(path))

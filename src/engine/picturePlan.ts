@@ -9,7 +9,7 @@ import { sizeFor, USUAL_PURPOSE } from '../core/render/purpose'
 import { piecesOf, sourceOf, type Piece } from '../core/render/runs'
 import type { Rate } from '../core/units'
 import { hashOf } from './contentHash'
-import { ENCODERS } from './encoding'
+import { encodersFor } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
 import { DRAWN, type PictureJob } from './renderJob'
@@ -41,13 +41,13 @@ const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: M
 
 /** @returns of each chunk the key of all that it shows: equal keys are the same pictures, encoded alike. */
 export async function chunkKeys(
-  { reel, look = USUAL_LOOK, framing, purpose = USUAL_PURPOSE }: PictureJob,
+  { reel, look = USUAL_LOOK, framing, purpose }: PictureJob,
   { facts, filmed, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
   const hashes = await Promise.all(reel.map(hashOf))
   const { width, height } = facts
   const common = JSON.stringify([
-    ...[programStamp(), ENCODERS[purpose].picture, { width, height }],
+    ...[programStamp(), encodersFor(purpose).picture, { width, height }],
     ...[filmed.width, filmed.height, rate, look],
   ])
   return chunks.map((chunk) => {

@@ -5,12 +5,11 @@ import type { Readable } from 'node:stream'
 import { aimsWithin, partOf, type Aim, type Shape, type Size } from '../core/cut/framing'
 import { overlayLayers } from '../core/look/drawOverlay'
 import { pictureIn, together } from '../core/render/plan'
-import { USUAL_PURPOSE } from '../core/render/purpose'
 import { changesWithin, sourceOf, type Piece } from '../core/render/runs'
 import { OVERLAY } from '../core/look/palette'
 import { Problem } from '../core/problem'
 import type { Ms, Rate, Share } from '../core/units'
-import { ENCODERS, ONE_THREAD, QUIET } from './encoding'
+import { encodersFor, ONE_THREAD, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
@@ -51,7 +50,7 @@ export async function renderRow(
   const args = [
     ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
     ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips)].join(';'), '-map', '[picture]'],
-    ...[...ENCODERS[job.purpose ?? USUAL_PURPOSE].picture, ...ONE_THREAD, '-frames:v', String(piece.frames)],
+    ...[...encodersFor(job.purpose).picture, ...ONE_THREAD, '-frames:v', String(piece.frames)],
     ...['-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]

@@ -5,7 +5,6 @@ import { cueSheet, linesIn } from '../core/cue/cues'
 import type { Cue } from '../core/cue/cue'
 import { USUAL_CUES } from '../core/cue/wishes'
 import { filmSteps } from '../core/cut/heard'
-import { USUAL_PURPOSE } from '../core/render/purpose'
 import { soundRunsOf, type SoundRun } from '../core/render/runs'
 import { Joiner } from '../core/sound/joiner'
 import { CEILING, Limiter } from '../core/sound/limiter'
@@ -24,7 +23,7 @@ import type { Steps } from '../core/sound/loudness'
 import { cueSteps, CueTrack, type Heard } from '../core/sound/track'
 import { tone } from '../core/sound/voiced'
 import type { Ms, Samples } from '../core/units'
-import { ENCODERS, QUIET } from './encoding'
+import { encodersFor, QUIET } from './encoding'
 import { footageFrom, patience } from './input'
 import { channelsOf, loudnessOf } from './loudness'
 import type { FootageFacts } from './probe'
@@ -56,7 +55,7 @@ export interface SoundPlan {
   bed: BedPlan | null
 }
 
-const asVideo = ({ purpose = USUAL_PURPOSE }: RenderJob): string[] => [...ENCODERS[purpose].sound, '-f', 'mp4']
+const asVideo = ({ purpose }: RenderJob): string[] => [...encodersFor(purpose).sound, '-f', 'mp4']
 
 export async function renderSound(
   job: RenderJob,

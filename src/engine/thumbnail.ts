@@ -1,5 +1,4 @@
 // Makes the picture that stands for a video, from its footage without what is laid over it.
-import { writeFile } from 'node:fs/promises'
 import { createCanvas, loadImage } from '@napi-rs/canvas'
 import type { Surface } from '../core/look/surface'
 import { drawThumbnail, thumbnailSize, type Thumbnail } from '../core/look/thumbnail'
@@ -15,12 +14,12 @@ const QUALITY = 90
 /** Where nobody chose: the opening talk is over by then. */
 const USUAL_SHARE = 1 / 3
 
-/** Writes a JPEG. @throws Problem `cut-empty`, or of ffmpeg. */
-export async function writeThumbnail(
+/** @returns a JPEG. @throws Problem `cut-empty`, or of ffmpeg. */
+export async function thumbnailOf(
   job: PictureJob,
   thumbnail: Thumbnail & { text: string },
-  { out, signal }: { out: string; signal: AbortSignal },
-): Promise<void> {
+  signal: AbortSignal,
+): Promise<Uint8Array<ArrayBuffer>> {
   registerFonts()
   const plan = picturePlan(job)
   const frames = framesOf(plan.chunks)
@@ -33,5 +32,5 @@ export async function writeThumbnail(
   const surface = canvas.getContext('2d')
   surface.drawImage(picture, 0, 0, size.width, size.height)
   drawThumbnail(surface as unknown as Surface, size, thumbnail)
-  await writeFile(out, await canvas.encode('jpeg', QUALITY))
+  return new Uint8Array(await canvas.encode('jpeg', QUALITY))
 }

@@ -1,5 +1,6 @@
 // Parts of a render as jobs of their own: whoever has a worker at this database may take one.
 import { Problem } from '../core/problem'
+import { framesOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
@@ -52,7 +53,7 @@ export async function renderParts(
   { picture, chunks, signal, onProgress }: Asking,
 ): Promise<void> {
   const frames = new Map<string, number>()
-  const total = sum(rows.flat().map((chunk) => chunk.frames))
+  const total = framesOf(rows.flat())
   const madeMs = sum(rows.flat().map(({ lengthMs }) => lengthMs))
   await sql().begin(async (tx) => {
     // Of an attempt before this one.
@@ -65,7 +66,7 @@ export async function renderParts(
       const [made] = await tx<{ id: string }[]>`
         insert into jobs (kind, workout_id, parent_id, program, first_chunk, last_chunk)
         values ('chunks', ${job.workoutId}, ${job.id}, ${programStamp()}, ${first ?? 0}, ${last ?? 0}) returning id`
-      if (made) frames.set(made.id, sum(row.map((chunk) => chunk.frames)))
+      if (made) frames.set(made.id, framesOf(row))
     }
     await tell(tx, WAITING, 'chunks')
   })

@@ -2,7 +2,7 @@
 // that belongs to it. Every change of the reel moves ties in the time of the whole: who saves them says of which reel.
 import { filmedOrder, type OrderedBy } from '../core/align/order'
 import type { Tie } from '../core/align/ties'
-import type { Edit } from '../core/cut/edited'
+import { inReel, type Edit } from '../core/cut/edited'
 import type { Camera } from '../core/cut/cameras'
 import { filmedFrom, type CutWishes, type Filmed } from '../core/cut/fit'
 import type { TreatedStretch } from '../core/cut/treated'
@@ -93,13 +93,9 @@ export function deadIn(reel: Reel, { dead }: Pick<CutWishes, 'dead'>): TreatedSt
 }
 
 /** What another program made of files, in the time of the whole; none where one of them is not in the reel any more. */
-export function editsIn(reel: Reel, { edits }: Pick<CutWishes, 'edits'>): Edit[] {
-  const { beginMs } = filesInRow(lengthsOf(reel.files))
-  const placed = edits.flatMap(({ footage, ...edit }) => {
-    const begin = beginMs[reel.files.findIndex(({ id }) => id === footage)]
-    return begin === undefined ? [] : [{ ...edit, fromMs: begin + edit.fromMs, toMs: begin + edit.toMs }]
-  })
-  return placed.length === edits.length ? placed : []
+export function editsIn({ files }: Reel, { edits }: Pick<CutWishes, 'edits'>): Edit[] {
+  const placed = edits.map(({ footage, ...edit }) => ({ ...edit, file: files.findIndex(({ id }) => id === footage) }))
+  return placed.some(({ file }) => file < 0) ? [] : inReel(placed, lengthsOf(files))
 }
 
 /** All that a cut of the workout is made from. */

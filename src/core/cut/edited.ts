@@ -1,4 +1,5 @@
 // A cut that somebody made in another program: what of the footage is shown when, as an edit list has it.
+import { filesInRow } from '../filesInRow'
 import { Problem } from '../problem'
 import type { EditedPiece } from '../read/editList'
 import { HOUR, type Ms } from '../units'
@@ -59,6 +60,15 @@ function timecodeBase(pieces: readonly EditedPiece[], files: readonly number[], 
   const first = Math.min(...pieces.map(({ fromMs }) => fromMs))
   const isBeyond = pieces.every(({ fromMs }, at) => fromMs >= (fileMs[files[at] ?? 0] ?? 0))
   return isBeyond ? Math.floor(first / HOUR) * HOUR : 0
+}
+
+/** Edits of files in the time of the whole reel. */
+export function inReel(edits: readonly (Edit & { file: number })[], fileMs: readonly Ms[]): Edit[] {
+  const { beginMs } = filesInRow(fileMs)
+  return edits.map(({ file, fromMs, toMs, ...shown }) => {
+    const begin = beginMs[file] ?? 0
+    return { ...shown, fromMs: begin + fromMs, toMs: begin + toMs }
+  })
 }
 
 /** @param edits in the time of the whole reel, in order. Where nothing is shown between two of them, a card is. */

@@ -37,7 +37,8 @@ export interface Size {
   height: number
 }
 
-const even = (value: number): number => Math.max(2, 2 * Math.round(value / 2))
+/** The nearest size that encoders take. */
+export const even = (value: number): number => Math.max(2, 2 * Math.round(value / 2))
 
 /** Width to height, where that is another than was filmed. */
 function wantedOf({ width, height }: Size, shape: Shape): number | null {

@@ -10,7 +10,7 @@ import { KIND_NAMES, nameOf } from '../words/en/names'
 import { viewerTexts as words } from '../words/en/viewers'
 import { cardsOf, type Card, type Cards } from './cards'
 import { countersIn, type Counters } from './counters'
-import { linesOf, standingAt, type Standing, type ViewerLine } from './viewerLines'
+import { linesOf, sidesIn, standingAt, type Standing, type ViewerLine } from './viewerLines'
 
 export type Ground = 'work' | 'rest' | 'ready' | 'talk'
 
@@ -194,7 +194,7 @@ class LaneReader {
       way: this.viewing.count,
       staff: clock.isGuess ? null : staffAt(atMs, clock),
       label: segment.reverses && !firstHalf ? `${words.otherWay}: ${steady.label}` : steady.label,
-      side: sideAt(segment, firstHalf),
+      side: sidesIn(segment).at(firstHalf ? 0 : -1) ?? null,
       begins: atMs - this.sectionFrom(segment) < TITLE_MS,
       lines: standingAt(lines, atMs),
       passed: this.isWholeKnown ? Math.floor(((atMs - this.fromMs) / this.lengthMs) * PASSED_STEPS) : null,
@@ -274,11 +274,6 @@ function countAt(atMs: Ms, { startMs, endMs, plannedMs, way }: Clock & { way: Sc
 
 const staffAt = (atMs: Ms, { startMs, endMs }: Clock): number =>
   Math.min(STAFF_STEPS, Math.ceil(((endMs - atMs) / Math.max(1, endMs - startMs)) * STAFF_STEPS))
-
-function sideAt({ side, firstSide }: ShownSegment['segment'], firstHalf: boolean): 'left' | 'right' | null {
-  if (side === 'switch') return firstHalf === (firstSide === 'left') ? 'left' : 'right'
-  return side === 'left' || side === 'right' ? side : null
-}
 
 /** Of each interval, whether the plan gives it another length than the one before of its kind. */
 function differing(lane: readonly ShownSegment[]): boolean[] {

@@ -110,7 +110,7 @@ function standsLines({ segment, startMs, endMs }: ShownSegment, cast: Cast): Sta
 const otherSide = (side: CalledSide): CalledSide => (side === 'left' ? 'right' : 'left')
 
 /** The sides that are called, one after the other. */
-function sidesIn({ side, firstSide }: Segment): CalledSide[] {
+export function sidesIn({ side, firstSide }: Segment): CalledSide[] {
   if (side === 'switch') return [firstSide, otherSide(firstSide)]
   return side === 'left' || side === 'right' ? [side] : []
 }

@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { editedCut, placedEdits } from '../cut/edited'
-import { filesInRow } from '../filesInRow'
+import { editedCut, inReel, placedEdits } from '../cut/edited'
 import { follow } from '../cut/follow'
 import { lay } from '../cut/lane'
 import { asPlanned } from '../cut/cut'
@@ -23,18 +22,8 @@ const THIRTY = RATES[1]!
 const NAMES = ['Jug lift', 'Lantern 🏮 reach', 'דחיפה שמאלה', 'Rope, pull: "slow"', 'x'.repeat(300)]
 const plan = (labels: readonly string[]) =>
   expand(score(circuit({ rounds: 2, workMs: 40_000, restMs: 20_000, stations: labels.map((one) => station(one)) })))
-const cutOf = (laid: Parameters<typeof editedCut>[0], text: string, name: string, rate: Rate, of: typeof reel) => {
-  const { beginMs } = filesInRow(of.fileMs)
-  const placed = placedEdits(readEditList(text, name, rate), of)
-  return editedCut(
-    laid,
-    placed.map(({ file, ...edit }) => ({
-      ...edit,
-      fromMs: beginMs[file]! + edit.fromMs,
-      toMs: beginMs[file]! + edit.toMs,
-    })),
-  )
-}
+const cutOf = (laid: Parameters<typeof editedCut>[0], text: string, name: string, rate: Rate, of: typeof reel) =>
+  editedCut(laid, inReel(placedEdits(readEditList(text, name, rate), of), of.fileMs))
 const reel = { names: ['deck.mp4'], fileMs: [600_000] }
 
 describe.each(['deck.edl', 'deck.otio'])('what Jivet writes as %s', (name) => {

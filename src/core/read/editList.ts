@@ -2,6 +2,7 @@
 // JSON, as pieces of files on the time of a video. Only cuts are read; what is anything else is named, and refused.
 import { z } from 'zod'
 import { Problem } from '../problem'
+import { parsedJson } from './json'
 import { frameOf, msAt, nominalOf } from '../time/timecode'
 import { HOUR, type Ms, type Rate } from '../units'
 
@@ -78,13 +79,7 @@ const timelineSchema = z.looseObject({
 const msOf = ({ rate, value }: z.infer<typeof timeSchema>): Ms => (value * 1000) / rate
 
 function readOtio(text: string): EditedPiece[] {
-  let data: unknown
-  try {
-    data = JSON.parse(text)
-  } catch (error) {
-    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
-  }
-  const timeline = timelineSchema.safeParse(data)
+  const timeline = timelineSchema.safeParse(parsedJson(text))
   if (!timeline.success) throw notOtio(timeline.error)
   const pictures = timeline.data.tracks.children.filter((one) => (one as { kind?: unknown } | null)?.kind === 'Video')
   const [track, more] = pictures

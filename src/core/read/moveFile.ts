@@ -3,6 +3,7 @@ import { parse } from 'csv-parse/sync'
 import { z } from 'zod'
 import type { MoveFact } from '../facts'
 import { Problem } from '../problem'
+import { parsedJson } from './json'
 import { moveSchema, type Move } from '../score/move'
 import { clipped } from '../text'
 import { delimiterOf } from './delimiter'
@@ -49,15 +50,9 @@ export function readMoves(text: string, name: string): MovesRead {
 }
 
 function readJson(text: string): MovesRead {
-  let data: unknown
-  try {
-    data = JSON.parse(text)
-  } catch (error) {
-    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
-  }
   const file = z
     .object({ format: z.literal('jivet-moves'), version: z.literal(1), moves: z.array(z.unknown()).max(MOST_MOVES) })
-    .safeParse(data)
+    .safeParse(parsedJson(text))
   if (!file.success) throw new Problem({ code: 'not-moves-file' })
   return collect(file.data.moves.map((move, index) => [`move ${index + 1}`, move]))
 }

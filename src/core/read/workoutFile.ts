@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { Counted, DocumentKind } from '../facts'
 import { MOST_SECTIONS, MOST_TIES } from '../limits'
 import { Problem } from '../problem'
+import { parsedJson } from './json'
 import { scoreSchema, type Score } from '../score/score'
 
 export const workoutFileSchema = z.object({
@@ -16,13 +17,7 @@ export const readWorkoutFile = (text: string): Score => readDocument(text, worko
 
 /** A document of ours from its text. @throws the same. */
 export function readDocument<T>(text: string, schema: z.ZodType<T>, what: DocumentKind): T {
-  let data: unknown
-  try {
-    data = JSON.parse(text)
-  } catch (error) {
-    throw new Problem({ code: 'bad-json', reason: (error as Error).message })
-  }
-  const read = schema.safeParse(data)
+  const read = schema.safeParse(parsedJson(text))
   if (read.success) return read.data
   throw issueToProblem(read.error, what)
 }

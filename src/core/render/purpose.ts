@@ -1,5 +1,5 @@
 // What a video is rendered for, and how large it may be for that.
-import type { Size } from '../cut/framing'
+import { even, type Size } from '../cut/framing'
 
 /**
  * `host`: what is sent to a host, which encodes it anew. `phone`: to be played on a phone as it is. `small`: to be sent
@@ -11,8 +11,6 @@ export const USUAL_PURPOSE: Purpose = 'host'
 
 /** The most pixels of the shorter side; null as many as there are. */
 const MOST_SIDE: Record<Purpose, number | null> = { host: null, phone: 720, small: 480, master: null, draft: 360 }
-
-const even = (value: number): number => Math.max(2, 2 * Math.round(value / 2))
 
 /** Never larger than it is, and of the same shape to a pixel. */
 export function sizeFor({ width, height }: Size, purpose: Purpose): Size {

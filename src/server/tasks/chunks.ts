@@ -1,8 +1,7 @@
 // Renders some chunks of a video that another task puts together, and keeps each as it is finished.
 import { Problem } from '../../core/problem'
-import { rowsOf } from '../../core/render/plan'
+import { framesOf, rowsOf } from '../../core/render/plan'
 import type { Piece } from '../../core/render/runs'
-import { sum } from '../../core/sum'
 import { chunkKeys, picturePlan } from '../../engine/picturePlan'
 import { renderRow } from '../../engine/renderRow'
 import type { Job } from '../jobs'
@@ -22,11 +21,11 @@ export async function chunksTask(job: Job, { signal, onShare, attempt }: TaskCon
   // What an attempt before this one had finished is there.
   for (const chunk of plan.chunks.slice(part.first, part.last + 1))
     if (!(await store.has(keyOf(chunk)))) missing.push(chunk)
-  const total = sum(missing.map(({ frames }) => frames))
+  const total = framesOf(missing)
   let done = 0
   await withAttemptFolder(attempt, async (folder) => {
     for (const row of rowsOf(missing)) {
-      const frames = sum(row.map((chunk) => chunk.frames))
+      const frames = framesOf(row)
       await renderRow(picture, plan, row, {
         ...{ folder, signal },
         onProgress: (share) => onShare((done + share * frames) / total),

@@ -73,13 +73,7 @@ export function PackView({
         <RedoLine id={id} purpose={purpose} of={`${pack.id} ${scoreRevision} ${JSON.stringify(changed)}`} />
       )}
       {pack.verified && <Proved verified={pack.verified} />}
-      <video
-        key={`video ${pack.id}`}
-        src={`${at}/preview`}
-        controls
-        playsInline
-        className="max-h-[420px] w-full bg-bar"
-      />
+      <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>
           {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
