@@ -26,6 +26,12 @@ const USUAL_LIMIT_MS: Ms = 600_000
 const KEEPER = '/usr/bin/setpriv'
 const KEPT = ['--no-new-privs', '--pdeathsig', 'KILL'] as const
 
+/**
+ * Pictures are larger than what glibc gets from the kernel once and for all (mallopt(3)): by default each is asked for
+ * and given back anew, page by page, which takes a tenth of a render (docs/measurements.md).
+ */
+const KEEPS_MEMORY = { MALLOC_MMAP_THRESHOLD_: String(64 * 1024 ** 2), MALLOC_TRIM_THRESHOLD_: String(256 * 1024 ** 2) }
+
 /** Signals by which somebody else ends a process; any other is a crash of its own. */
 const ENDED_FROM_OUTSIDE: ReadonlySet<NodeJS.Signals> = new Set(['SIGKILL', 'SIGTERM', 'SIGINT', 'SIGHUP'])
 
@@ -39,6 +45,7 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
   const limit = AbortSignal.timeout(call.limitMs ?? USUAL_LIMIT_MS)
   const child = spawn(KEEPER, [...KEPT, tool, ...args], {
     stdio: [call.feed ? 'pipe' : 'ignore', 'pipe', 'pipe', ...Array<'pipe'>(call.extraPipes ?? 0).fill('pipe')],
+    env: { ...process.env, ...KEEPS_MEMORY },
     // A process group of its own, ended as a whole.
     detached: true,
   })
