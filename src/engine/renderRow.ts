@@ -15,7 +15,7 @@ import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
 import type { Framed, PictureJob } from './renderJob'
-import { drawStrips, measuringSurface, type Strip } from './strip'
+import { drawStrips, measuringSurface } from './strip'
 import { COPY_TIMES, MAPPED_TO_SDR } from './timebase'
 import { runTool } from './tool'
 
@@ -42,11 +42,8 @@ export async function renderRow(
   const states = changes.flatMap(({ state }) => state ?? [])
   // Several rows share a folder.
   const name = `row-${piece.first}`
-  const strips: Strip[] = []
-  for (const [at, layer] of overlayLayers(frame, states, measuringSurface(), job.look).entries()) {
-    const strip = { name: `${name}-${at}`, layer, changes, frame, durationMs: piece.lengthMs, folder, signal }
-    strips.push(...(await drawStrips(strip)))
-  }
+  const layers = overlayLayers(frame, states, measuringSurface(), job.look)
+  const strips = await drawStrips({ name, layers, changes, frame, durationMs: piece.lengthMs, folder, signal })
   const args = [
     ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
     ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips)].join(';'), '-map', '[picture]'],
