@@ -1,7 +1,10 @@
 import type { NextConfig } from 'next'
 
 const config: NextConfig = {
-  serverExternalPackages: ['@napi-rs/canvas', 'postgres', '@tus/server', '@tus/file-store'],
+  serverExternalPackages: [
+    ...['@napi-rs/canvas', 'postgres', '@tus/server', '@tus/file-store'],
+    ...['@aws-sdk/client-s3', '@aws-sdk/lib-storage'],
+  ],
   devIndicators: false,
   poweredByHeader: false,
   // On loopback nothing is won by it, and a download keeps its length.

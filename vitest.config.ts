@@ -24,6 +24,7 @@ const CALM = [
   'purposes',
   'database',
   'parts',
+  'bucket',
   'dressing',
   'migration',
   'reel',

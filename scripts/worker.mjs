@@ -1,6 +1,6 @@
 // `npm run worker`: workers alone, for another machine. They render parts of videos for the Jivet whose database and
-// data folder they are given: DATABASE_URL, and JIVET_HOME as this machine reaches it. Ctrl-C ends them; what they had
-// in hand goes back.
+// files they are given: DATABASE_URL, and JIVET_HOME as this machine reaches it, or the bucket that both use; then
+// JIVET_HOME is a folder of this machine's own. Ctrl-C ends them; what they had in hand goes back.
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
@@ -12,7 +12,8 @@ if (!process.env.DATABASE_URL) {
   console.error('Set DATABASE_URL to the database of the Jivet that is to be helped.')
   process.exit(1)
 }
-if (!existsSync(join(home, 'store'))) {
+const hasBucket = Boolean(process.env.JIVET_S3_BUCKET)
+if (!hasBucket && !existsSync(join(home, 'store'))) {
   console.error(`There is no data folder of Jivet at ${home}. Set JIVET_HOME to it, as this machine reaches it.`)
   process.exit(1)
 }
@@ -24,7 +25,10 @@ let stopping = false
 
 function begin() {
   const env = marked(home, { ...process.env, JIVET_HOME: home, NODE_ENV: 'production' })
-  const command = kept(null, 'TERM', process.execPath, ['--import', 'tsx', 'src/server/worker.ts'])
+  const command = kept(null, 'TERM', process.execPath, [
+    ...['--import', 'tsx', 'src/server/worker.ts'],
+    ...(hasBucket ? ['--no-uploads'] : []),
+  ])
   const child = spawn(...command, { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] })
   children.add(child)
   child.once('exit', () => {

@@ -151,6 +151,7 @@ type ProblemOfWork =
   | { code: 'footage-not-ready' | 'already-rendering' | 'busy' | 'not-in-this-workout' }
   | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
   | { code: 'database-away' }
+  | { code: 'store-away'; reason: string }
   | { code: 'session-under-way' | 'floor-empty' | 'passphrase-wrong' | 'only-here' }
   | { code: 'tries-too-many'; waitMs: Ms }
   | {

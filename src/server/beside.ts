@@ -5,7 +5,7 @@ import { unpackPeaks, type PeakLevel } from '../core/hear/peaks'
 import { together, type Recording } from '../core/hear/together'
 import { sql } from './db'
 import { evidenceOf, footageWhere, type Footage } from './footage'
-import { storedPath } from './store'
+import { storedFile } from './store'
 
 /** What was put aside longer ago is not gone through. */
 const MOST_ASIDE = 5
@@ -43,6 +43,6 @@ export async function findBeside(
 }
 
 async function heardIn({ id, peaksHash }: Footage): Promise<Recording> {
-  const peaks = peaksHash ? unpackPeaks(await readFile(storedPath(peaksHash))) : null
+  const peaks = peaksHash ? unpackPeaks(await readFile(await storedFile(peaksHash))) : null
   return recordingOf({ evidence: await evidenceOf(id), peaks })
 }

@@ -27,6 +27,7 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'only-here': 409,
   busy: 503,
   'database-away': 503,
+  'store-away': 503,
   'claim-lost': 409,
   'nothing-to-try': 409,
   'reel-changed': 409,

@@ -6,7 +6,7 @@ import { bandsOf } from '../engine/listen'
 import { sql } from './db'
 import { addEvidence, type Footage } from './footage'
 import { heavy } from './heavy/heavy'
-import { storedPath } from './store'
+import { storedFile } from './store'
 
 /**
  * Likes of the newest tap of a kind take the place of those of the one before; nothing is looked for without sound.
@@ -21,7 +21,7 @@ export async function findLikes(
   const at = segments.findIndex((one) => one.id === segmentId)
   const word = beginsWith(edge === 'start' ? segments.slice(at) : [])
   if (at < 0 || !word || !hash || !facts?.audioCodec) return
-  const bands = await bandsOf(storedPath(hash), facts, signal)
+  const bands = await bandsOf(await storedFile(hash, signal), facts, signal)
   const likes = await heavy('likes', { bands, tapMs: footageMs, word }, signal)
   await sql().begin(async (tx) => {
     await tx`

@@ -7,7 +7,7 @@ import { clipped } from '../core/text'
 import { makePiece } from '../engine/music'
 import type { PieceFile } from '../engine/renderJob'
 import { sql } from './db'
-import { isStored, keepFile, storedPath, withRequestFolder } from './store'
+import { isStored, keepFile, storedFile, withRequestFolder } from './store'
 
 /** The newest first. */
 export async function knownMusic(): Promise<MusicPiece[]> {
@@ -39,7 +39,7 @@ export async function keepMusic(name: string, sound: Uint8Array, signal?: AbortS
 export async function musicFile(hash: string): Promise<PieceFile> {
   const [piece] = await sql()<MusicPiece[]>`select hash, name, length_ms as ms from music where hash = ${hash}`
   if (!piece) throw new Problem({ code: 'not-found', what: 'piece of music' })
-  return { ...piece, path: storedPath(piece.hash) }
+  return { ...piece, path: await storedFile(piece.hash) }
 }
 
 /** The files of pieces, in their order. @throws Problem `music-gone`. */
@@ -47,7 +47,7 @@ export async function musicFiles(pieces: readonly MusicPiece[]): Promise<PieceFi
   return Promise.all(
     pieces.map(async (piece) => {
       if (!(await isStored(piece.hash))) throw new Problem({ code: 'music-gone', name: piece.name })
-      return { ...piece, path: storedPath(piece.hash) }
+      return { ...piece, path: await storedFile(piece.hash) }
     }),
   )
 }

@@ -8,7 +8,7 @@ import { programStamp } from '../engine/program'
 import type { PictureJob } from '../engine/renderJob'
 import { sql } from './db'
 import { CANCELS, tell, WAITING, type Db, type Job } from './jobs'
-import { storedPath } from './store'
+import { storedFile } from './store'
 
 /** What a picture is made of, with its files by their hashes: each machine has them elsewhere. */
 type PictureKept = Omit<PictureJob, 'reel'> & { reel: { hash: string; facts: PictureJob['reel'][number]['facts'] }[] }
@@ -25,12 +25,13 @@ const keptPicture = ({ reel, cut, shown, viewing, look, framing, purpose }: Pict
   ...(purpose ? { purpose } : {}),
 })
 
-/** @throws Problem `claim-lost` where the render is over. */
-export async function pictureOf(parentId: string): Promise<PictureJob> {
+/** @throws Problem `claim-lost` where the render is over, `store-away`, `cancelled`. */
+export async function pictureOf(parentId: string, signal: AbortSignal): Promise<PictureJob> {
   const [row] = await sql()<{ picture: PictureKept | null }[]>`select picture from jobs where id = ${parentId}`
   if (!row?.picture) throw new Problem({ code: 'claim-lost' })
   const { reel, ...picture } = row.picture
-  return { ...picture, reel: reel.map(({ hash, facts }) => ({ path: storedPath(hash), hash, facts })) }
+  const files = reel.map(async ({ hash, facts }) => ({ path: await storedFile(hash, signal), hash, facts }))
+  return { ...picture, reel: await Promise.all(files) }
 }
 
 const LOOK_MS: Ms = 300

@@ -5,7 +5,7 @@ import { Problem } from '../core/problem'
 import type { Ms } from '../core/units'
 import { trimmedLine, waveMs } from '../engine/voices'
 import { sql } from './db'
-import { keepBytes, storedPath, withRequestFolder } from './store'
+import { keepBytes, storedFile, withRequestFolder } from './store'
 
 /** Lengths of all recordings, by what is said. */
 export async function recordedLines(): Promise<Map<string, Ms>> {
@@ -16,7 +16,7 @@ export async function recordedLines(): Promise<Map<string, Ms>> {
 /** Their files, by what is said. */
 export async function recordingFiles(): Promise<Map<string, string>> {
   const rows = await sql()<{ line: string; hash: string }[]>`select line, hash from recordings`
-  return new Map(rows.map(({ line, hash }) => [line, storedPath(hash)]))
+  return new Map(await Promise.all(rows.map(async ({ line, hash }) => [line, await storedFile(hash)] as const)))
 }
 
 /**

@@ -17,7 +17,7 @@ import type { FootageFacts } from '../engine/probe'
 import { sql } from './db'
 import { evidenceOf, findFootage, footageWhere, type Footage } from './footage'
 import type { Db } from './jobs'
-import { storedPath } from './store'
+import { storedFile } from './store'
 
 /** Footage that can be worked with. */
 export interface ReelFile extends Footage {
@@ -58,8 +58,11 @@ export async function reelOf(workoutId: string, db: Db = sql()): Promise<Reel> {
 export const endToEnd = ({ files, cameras }: Pick<Reel, 'files' | 'cameras'>): ReelFile[] => [...files, ...cameras]
 
 /** A file as the engine takes it. */
-export const recorded = ({ hash, facts }: ReelFile): { path: string; hash: string; facts: FootageFacts } => ({
-  ...{ path: storedPath(hash ?? ''), hash: hash ?? '', facts },
+export const recorded = async ({
+  hash,
+  facts,
+}: ReelFile): Promise<{ path: string; hash: string; facts: FootageFacts }> => ({
+  ...{ path: await storedFile(hash ?? ''), hash: hash ?? '', facts },
 })
 
 /** Another one where there are other files, or another order. */

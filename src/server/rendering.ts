@@ -52,7 +52,10 @@ export async function renderingOf(workoutId: string): Promise<Rendering> {
   const job = {
     ...{ ...dressed, shown, viewing: score },
     reel: await Promise.all(
-      files.map(async (file) => ({ ...recorded(file), loudness: await loudnessOnce(recorded(file)) })),
+      files.map(async (file) => {
+        const film = await recorded(file)
+        return { ...film, loudness: await loudnessOnce(film) }
+      }),
     ),
     cut: inFiles(cut, lengthsOf(files)),
     cueAsk: { wishes: cues, moves: score.moves, ...heardInOutput(cut, heard) },

@@ -1,10 +1,10 @@
 // Serves what is made while somebody waits for it.
 import { join } from 'node:path'
 import { serveFile, type Serving } from './serveFile'
-import { keepFile, storedPath, withRequestFolder } from './store'
+import { keepFile, storedFile, withRequestFolder } from './store'
 
 /**
- * What is made lies in the store under its contents, which no row names: it is swept after a day.
+ * What is made lies in this machine's store under its contents, which no row names: it is swept after a day.
  * @param make writes `out`, and may use the folder for what waits.
  */
 export async function serveMade(
@@ -15,7 +15,7 @@ export async function serveMade(
   const hash = await withRequestFolder(async (folder) => {
     const out = join(folder, 'made')
     await make(out, folder)
-    return keepFile(out)
+    return keepFile(out, { passing: true })
   })
-  return serveFile(request, storedPath(hash), serving)
+  return serveFile(request, await storedFile(hash), serving)
 }

@@ -24,7 +24,20 @@ const schema = z
     JIVET_HOST_URL: z.url().default(`http://127.0.0.1:${STAND_IN_PORT}`),
     /** Rendered chunks that are kept, in gigabytes; the longest unused go first. */
     JIVET_CHUNKS_GB: z.coerce.number().min(0.1).max(100_000).default(10),
+    /** A bucket that holds the store, for machines that share no disk; '' for none. */
+    JIVET_S3_BUCKET: z.string().default(''),
+    /** Where a server of one's own answers by the S3 protocol. */
+    JIVET_S3_URL: z.union([z.literal(''), z.url()]).default(''),
+    JIVET_S3_REGION: z.string().default('us-east-1'),
+    JIVET_S3_KEY: z.string().default(''),
+    JIVET_S3_SECRET: z.string().default(''),
+    /** With a bucket: how much of it this machine keeps beside it, in gigabytes; the longest unused go first. */
+    JIVET_KEPT_GB: z.coerce.number().min(0.1).max(100_000).default(100),
   })
+  .refine(
+    ({ JIVET_S3_BUCKET, JIVET_S3_KEY, JIVET_S3_SECRET }) => !JIVET_S3_BUCKET || (JIVET_S3_KEY && JIVET_S3_SECRET),
+    { path: ['JIVET_S3_KEY'], error: 'with JIVET_S3_BUCKET both it and JIVET_S3_SECRET have to be set' },
+  )
   .refine(({ HOST, JIVET_PASSPHRASE }) => isLoopback(HOST) || JIVET_PASSPHRASE.length >= LEAST_PASSPHRASE, {
     path: ['JIVET_PASSPHRASE'],
     error: `with HOST other than 127.0.0.1 it has to be set, to ${LEAST_PASSPHRASE} letters or more`,

@@ -1,11 +1,12 @@
 // Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's
 // path.
 import { randomUUID } from 'node:crypto'
-import { access, mkdir, open, rename, rm, stat, statfs, unlink, writeFile } from 'node:fs/promises'
+import { access, mkdir, open, rename, rm, stat, statfs, unlink, utimes, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { Problem } from '../core/problem'
 import { ChunkStore } from '../engine/chunkStore'
 import { contentHash } from '../engine/contentHash'
+import { bucket } from './bucket'
 import { readSettings } from './settings'
 
 const root = (): string => readSettings().JIVET_HOME
@@ -14,13 +15,56 @@ export const storeFolder = (): string => join(root(), 'store')
 export const scratchFolder = (): string => join(root(), 'scratch')
 
 /** Rendered chunks, which can be made again at any time. */
-export const chunkStore = (): ChunkStore => new ChunkStore(join(root(), 'chunks'), readSettings().JIVET_CHUNKS_GB * 1e9)
+export const chunkStore = (): ChunkStore =>
+  new ChunkStore(join(root(), 'chunks'), readSettings().JIVET_CHUNKS_GB * 1e9, bucket())
 
-/** @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database. */
+/** A file's name in the data folder and in the bucket. */
+export const nameInStore = (hash: string): string => `${STORE}${hash.slice(0, 2)}/${hash}`
+export const STORE = 'store/'
+
+/**
+ * Where a file lies, or would lie, on this machine.
+ * @param hash 64 hexadecimal digits; anything else is a defect, as hashes come from our own database.
+ */
 export function storedPath(hash: string): string {
   if (!/^[0-9a-f]{64}$/.test(hash)) throw new Problem({ code: 'not-found', what: 'file' })
-  return join(storeFolder(), hash.slice(0, 2), hash)
+  return join(root(), nameInStore(hash))
 }
+
+const onTheirWay = new Map<string, Promise<unknown>>()
+
+/**
+ * A file of the store to be read on this machine, brought here from the bucket where it has to be.
+ * @returns its path; whether it is there, whoever opens it sees.
+ * @throws Problem `store-away`, `cancelled`.
+ */
+export async function storedFile(hash: string, signal?: AbortSignal): Promise<string> {
+  const path = storedPath(hash)
+  const far = bucket()
+  if (!far) return path
+  const now = new Date()
+  const isHere = await utimes(path, now, now).then(
+    () => true,
+    () => false,
+  )
+  if (isHere) return path
+  const brought =
+    onTheirWay.get(hash) ??
+    far
+      .fetch(nameInStore(hash), path, async (came) => (await contentHash(came)) === hash)
+      .finally(() => onTheirWay.delete(hash))
+  onTheirWay.set(hash, brought)
+  // Who no longer waits for it leaves it to others.
+  await (signal ? Promise.race([brought, aborted(signal)]) : brought)
+  return path
+}
+
+const aborted = (signal: AbortSignal): Promise<never> =>
+  new Promise((_, reject) => {
+    const end = (): void => reject(new Problem({ code: 'cancelled' }))
+    if (signal.aborted) end()
+    signal.addEventListener('abort', end, { once: true })
+  })
 
 /** A fresh path on the store's own disk, for work in progress. */
 async function scratchPath(): Promise<string> {
@@ -51,18 +95,25 @@ export const isThere = (path: string): Promise<boolean> =>
     () => true,
     () => false,
   )
-export const isStored = (hash: string): Promise<boolean> => isThere(storedPath(hash))
+export const isStored = async (hash: string): Promise<boolean> =>
+  (await isThere(storedPath(hash))) || ((await bucket()?.has(nameInStore(hash))) ?? false)
 
-/** Moves a finished file into the store. @returns its hash. A file that is there already is not kept twice. */
-export async function keepFile(path: string): Promise<string> {
+/**
+ * Moves a finished file into the store. A file that is there already is not kept twice.
+ * @param passing for what nobody asks for again; it is kept on this machine only.
+ * @returns its hash.
+ */
+export async function keepFile(path: string, { passing = false } = {}): Promise<string> {
   const hash = await contentHash(path)
-  await moveIntoStore(path, hash)
+  await moveIntoStore(path, hash, { passing })
   return hash
 }
 
-/** Moves a file whose hash is known; file and name are on the disk when this returns. */
-export async function moveIntoStore(path: string, hash: string): Promise<void> {
+/** Moves a file whose hash is known; file and name are on the disk, and in the bucket, when this returns. */
+export async function moveIntoStore(path: string, hash: string, { passing = false } = {}): Promise<void> {
   const to = storedPath(hash)
+  // Before it has its name here: who finds it here need not ask there.
+  if (!passing) await bucket()?.put(nameInStore(hash), path)
   await mkdir(dirname(to), { recursive: true })
   await flush(path)
   await rename(path, to)

@@ -1,10 +1,22 @@
 // Sweeps what nobody needs any more: uploads that were given up, scratch that an attempt left behind, and files in the
-// store that no row names. Each only after a stated time.
+// store that no row names, here and in the bucket. Each only after a stated time.
 import { readdir, rm, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import type { Ms } from '../core/units'
 import { sql } from './db'
-import { REQUEST_FOLDER, scratchFolder, storeFolder, uploadsFolder } from './store'
+import { sweepFolder } from '../engine/chunkStore'
+import { bucket } from './bucket'
+import { readSettings } from './settings'
+import {
+  isThere,
+  nameInStore,
+  REQUEST_FOLDER,
+  scratchFolder,
+  STORE,
+  storedPath,
+  storeFolder,
+  uploadsFolder,
+} from './store'
 
 const HOUR: Ms = 3_600_000
 /** An upload that nobody went on with. It can be taken up again until then. */
@@ -13,7 +25,8 @@ export const UPLOAD_KEPT_MS = 7 * 24 * HOUR
 export const UNNAMED_KEPT_MS = 24 * HOUR
 
 export interface Swept {
-  what: 'upload' | 'scratch' | 'store'
+  what: 'upload' | 'scratch' | 'store' | 'bucket'
+  /** Or the name in the bucket. */
   path: string
   bytes: number
 }
@@ -24,9 +37,27 @@ export interface Swept {
  */
 export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Swept[]> {
   if (!dry) await dropForgotten(nowMs)
-  const found = [...(await deadScratch(nowMs)), ...(await givenUpUploads(nowMs)), ...(await unnamedInStore(nowMs))]
-  if (!dry) for (const { path } of found) await rm(path, { recursive: true, force: true })
+  const found = [...(await deadScratch(nowMs)), ...(await givenUpUploads(nowMs)), ...(await unnamed(nowMs))]
+  if (dry) return found
+  await bucket()?.remove(found.filter(({ what }) => what === 'bucket').map(({ path }) => path))
+  for (const { what, path } of found) if (what !== 'bucket') await rm(path, { recursive: true, force: true })
   return found
+}
+
+/**
+ * With a bucket: sends what it lacks of what is named, as of a data folder that had none before; then what was not used
+ * on this machine for a day goes from here, as far as there is more of it than is to be kept.
+ * @throws Problem `store-away`; then nothing goes.
+ */
+export async function evenOut(nowMs: Ms = Date.now()): Promise<void> {
+  const far = bucket()
+  if (!far) return
+  const there = new Set((await far.list(STORE)).map(({ name }) => name))
+  for (const hash of await namedHashes()) {
+    const isHereOnly = !there.has(nameInStore(hash)) && (await isThere(storedPath(hash)))
+    if (isHereOnly) await far.put(nameInStore(hash), storedPath(hash))
+  }
+  await sweepFolder(storeFolder(), { mostBytes: readSettings().JIVET_KEPT_GB * 1e9, before: nowMs - UNNAMED_KEPT_MS })
 }
 
 /** Files that would not do and were laid away lose their rows after a time; then nobody names them. */
@@ -71,19 +102,23 @@ async function givenUpUploads(nowMs: Ms): Promise<Swept[]> {
   return found.filter(({ path }) => !waiting.has(path.replace(/\.json$/, '')))
 }
 
-async function unnamedInStore(nowMs: Ms): Promise<Swept[]> {
+async function unnamed(nowMs: Ms): Promise<Swept[]> {
+  const beforeMs = nowMs - UNNAMED_KEPT_MS
   const found: Swept[] = []
   for (const shelf of await readdir(storeFolder()).catch(() => []))
-    found.push(...(await old('store', join(storeFolder(), shelf), nowMs - UNNAMED_KEPT_MS)))
+    found.push(...(await old('store', join(storeFolder(), shelf), beforeMs)))
+  for (const { name, bytes, changedMs } of (await bucket()?.list(STORE)) ?? [])
+    if (changedMs < beforeMs) found.push({ what: 'bucket', path: name, bytes })
   if (!found.length) return []
   // Asked after the folder was read: what is named since then is kept.
-  const named = new Set(
-    (
-      await sql()<{ hash: string }[]>`
+  const named = await namedHashes()
+  return found.filter(({ path }) => !named.has(basename(path)))
+}
+
+async function namedHashes(): Promise<Set<string>> {
+  const rows = await sql()<{ hash: string }[]>`
     select hash from footage union select proxy_hash from footage union select peaks_hash from footage
     union select video_hash from packs union select hash from recordings
     union select hash from music`
-    ).map(({ hash }) => hash),
-  )
-  return found.filter(({ path }) => !named.has(path.split('/').at(-1) ?? ''))
+  return new Set(rows.flatMap(({ hash }) => hash ?? []))
 }

@@ -14,7 +14,7 @@ import { chunksTask } from './tasks/chunks'
 import { publishTask } from './tasks/publish'
 import { renderTask } from './tasks/render'
 import type { Finish, TaskContext } from './tasks/task'
-import { tidy } from './tidy'
+import { evenOut, tidy } from './tidy'
 
 const BEAT_MS = 1000
 const WATCH_MS = 3000
@@ -22,9 +22,14 @@ const WATCH_MS = 3000
 const LOOK_AGAIN_MS = 2000
 const TIDY_MS = 3_600_000
 
+/** Said by `npm run worker` with a bucket. */
+const NO_UPLOADS = '--no-uploads'
+
 /** Why an attempt is broken off. */
 type Reason = 'cancel' | 'lost' | 'stopping'
 
+/** Without a disk that all share, uploads lie where they were sent to, and only there they can be prepared. */
+const kinds = JOB_KINDS.filter((kind) => kind !== 'prepare' || !process.argv.includes(NO_UPLOADS))
 const running = new Map<string, AbortController>()
 const woken = new Map<JobKind, Set<() => void>>()
 let stopping = false
@@ -96,8 +101,8 @@ async function breakOff(job: ClaimedJob, error: unknown, signal: AbortSignal): P
   if (reason === 'lost' || code === 'claim-lost') return
   if (reason === 'stopping') return releaseJob(job, false)
   if (reason === 'cancel' || code === 'cancelled') return endJob(job, 'cancelled')
-  // A tool that was killed, and a database that went away, say nothing about the footage.
-  if (code === 'tool-killed' || code === 'database-away') return releaseWhenBack(job)
+  // A tool that was killed, and a database or a bucket that went away, say nothing about the footage.
+  if (code === 'tool-killed' || code === 'database-away' || code === 'store-away') return releaseWhenBack(job)
   if (code === null || code === 'tool-failed') console.error(error)
   await endJob(job, 'failed', (error instanceof Problem ? error : new Problem({ code: 'unexpected' })).message)
 }
@@ -131,7 +136,7 @@ async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
   for (const halt of running.values()) halt.abort('stopping' satisfies Reason)
-  JOB_KINDS.forEach(wakeAll)
+  kinds.forEach(wakeAll)
   await Promise.race([working, new Promise((done) => setTimeout(done, 4000))])
   await sql()
     .end({ timeout: 1 })
@@ -145,7 +150,7 @@ surviveLostSocket()
 await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
 await sql().listen(WAITING, (kind) => wakeAll(kind as JobKind))
 // Parts of renders use one core each.
-working = Promise.all([...JOB_KINDS.map(lane), ...Array.from({ length: lanes() - 1 }, () => lane('chunks'))])
+working = Promise.all([...kinds.map(lane), ...Array.from({ length: lanes() - 1 }, () => lane('chunks'))])
 const watch = new Watch()
 setInterval(() => void lookAfter().catch(complain('watching')), WATCH_MS)
 setInterval(() => void tidyUp(), TIDY_MS)
@@ -160,5 +165,6 @@ async function lookAfter(): Promise<void> {
 async function tidyUp(): Promise<void> {
   await matchRecords().catch(complain('matching'))
   await tidy().catch(complain('tidying'))
+  await evenOut().catch(complain('the bucket'))
 }
 console.log('worker ready')

@@ -1,5 +1,5 @@
-// Where in the frame there is ever anything: a few rectangles instead of one that is mostly empty. Laying a pixel over a
-// picture takes as long where nothing is to be seen, and each further rectangle takes as long as copying the picture.
+// Where in the frame there is ever anything: a few rectangles instead of one that is mostly empty. Laying a pixel over
+// a picture takes as long where nothing is to be seen, and each further rectangle takes as long as copying the picture.
 import type { Frame } from './drawOverlay'
 
 export interface Tile {

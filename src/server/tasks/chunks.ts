@@ -12,7 +12,7 @@ import type { Finish, TaskContext } from './task'
 export async function chunksTask(job: Job, { signal, onShare, attempt }: TaskContext): Promise<Finish> {
   const { part } = job
   if (!part) throw new Problem({ code: 'claim-lost' })
-  const picture = await pictureOf(part.parentId)
+  const picture = await pictureOf(part.parentId, signal)
   const plan = picturePlan(picture)
   const keys = await chunkKeys(picture, plan)
   const store = chunkStore()

@@ -26,7 +26,7 @@ import {
   keepBytes,
   keepFile,
   moveIntoStore,
-  storedPath,
+  storedFile,
   uploadsFolder,
   withAttemptFolder,
 } from '../store'
@@ -39,7 +39,7 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
   const hash = await claimUpload(footage)
   const twin = await twinOf(footage, hash)
   if (twin && footage.state === 'preparing') return (tx) => becomeTwin(tx, footage.id, twin.id)
-  const path = storedPath(hash)
+  const path = await storedFile(hash, signal)
   const facts = await probeFootage(path, signal)
   onShare(0.1)
   const proxyShare = facts.browserPlayable ? 0 : 0.6

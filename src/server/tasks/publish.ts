@@ -6,7 +6,7 @@ import type { Ms, Share } from '../../core/units'
 import type { Job } from '../jobs'
 import { findPack } from '../packs'
 import { endPublication, hostOf, nameThere, publicationOf } from '../publications'
-import { storedPath } from '../store'
+import { storedFile } from '../store'
 import type { Finish, TaskContext } from './task'
 
 /** Of the whole work; then the host works at it. */
@@ -22,7 +22,7 @@ export async function publishTask(job: Job, { signal, onShare }: TaskContext): P
   const publication = await publicationOf(job)
   const host = hostOf(publication)
   const pack = await findPack(publication.packId)
-  const path = storedPath(pack.videoHash)
+  const path = await storedFile(pack.videoHash, signal)
   const { key, videoId } = publication
   const told = { key, title: pack.title, description: pack.description, bytes: pack.videoBytes }
   const video = await patiently(signal, () => (videoId ? host.video(videoId, signal) : host.begin(told, signal)))

@@ -131,6 +131,8 @@ function sentence(fact: WithValues): string {
       return `"${fact.title}" plays this piece. Take it out there first.`
     case 'host-away':
       return `${fact.name} does not answer. What was sent is kept; publish again to go on.`
+    case 'store-away':
+      return `The bucket in which files are kept does not answer (${fact.reason}). Nothing is lost; try again when it does.`
     case 'host-refused':
       return `${fact.name} has refused: ${fact.reason}`
     case 'part-failed':

@@ -9,7 +9,7 @@ import { idFrom, route } from '@/server/http'
 import { downloadName, findPack, type Pack } from '@/server/packs'
 import { serveFile } from '@/server/serveFile'
 import { serveMade } from '@/server/serveMade'
-import { storedPath } from '@/server/store'
+import { storedFile } from '@/server/store'
 
 /**
  * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, `description`,
@@ -19,12 +19,12 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
   const pack = await findPack(idFrom(id))
   switch (part) {
     case 'video':
-      return serveFile(request, storedPath(pack.videoHash), {
+      return serveFile(request, await storedFile(pack.videoHash), {
         type: 'video/mp4',
         download: downloadName(pack.title, '.mp4'),
       })
     case 'preview':
-      return serveFile(request, storedPath(pack.videoHash), { type: 'video/mp4' })
+      return serveFile(request, await storedFile(pack.videoHash), { type: 'video/mp4' })
     case 'captions':
       return textAttachment(pack.captions, 'text/vtt', downloadName(pack.title, '.vtt'))
     case 'chapters':
@@ -43,7 +43,7 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
 /** The video with captions and chapters inside. */
 async function captioned(pack: Pack, request: Request): Promise<Response> {
   const { title, captions, verified } = pack
-  const video = storedPath(pack.videoHash)
+  const video = await storedFile(pack.videoHash)
   const lengthMs = verified?.lengthMs ?? (await probeFootage(video, request.signal)).durationMs
   const text = { title, captions, chapters: readChapters(pack.chapters) }
   const serving = { type: 'video/mp4', download: downloadName(title, '-captioned.mp4') }
@@ -54,7 +54,7 @@ async function captioned(pack: Pack, request: Request): Promise<Response> {
 
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
 async function zipOf(pack: Pack): Promise<Response> {
-  const video = await openAsBlob(storedPath(pack.videoHash)).catch(() => {
+  const video = await openAsBlob(await storedFile(pack.videoHash)).catch(() => {
     throw new Problem({ code: 'not-found', what: 'stored video' })
   })
   const files = [

@@ -18,7 +18,7 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
   const files = endToEnd(reel)
   const steps = filmSteps(
     inFiles(cut, lengthsOf(files)),
-    await Promise.all(files.map((file) => loudnessOnce(recorded(file)))),
+    await Promise.all(files.map(async (file) => loudnessOnce(await recorded(file)))),
   )
   return new Response(steps ? packSteps(steps) : new Uint8Array(), {
     headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },

@@ -11,7 +11,7 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   const { shape } = await readBody(request, askSchema)
   const keys: FramingKey[] = []
   for (const file of endToEnd(await reelOf(idFrom(id)))) {
-    const aims = await followOnce(recorded(file), shape, request.signal)
+    const aims = await followOnce(await recorded(file), shape, request.signal)
     keys.push(...aims.map((aim) => ({ footage: file.id, ...aim })))
   }
   return Response.json({ keys })

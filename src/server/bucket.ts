@@ -1,0 +1,174 @@
+// The bucket in which several machines keep one store, where the settings name one: by the S3 protocol, under the very
+// names that the files have in the data folder. Each machine's own folder then only holds what it has used.
+import { createReadStream } from 'node:fs'
+import { mkdir, rename, rm, stat } from 'node:fs/promises'
+import { randomUUID } from 'node:crypto'
+import { createWriteStream } from 'node:fs'
+import { dirname } from 'node:path'
+import type { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import {
+  CopyObjectCommand,
+  DeleteObjectsCommand,
+  GetObjectCommand,
+  HeadBucketCommand,
+  HeadObjectCommand,
+  paginateListObjectsV2,
+  S3Client,
+  S3ServiceException,
+} from '@aws-sdk/client-s3'
+import { Upload } from '@aws-sdk/lib-storage'
+import { Problem } from '../core/problem'
+import type { Ms } from '../core/units'
+import type { FarStore } from '../engine/chunkStore'
+import { readSettings, type Settings } from './settings'
+
+export interface BucketFile {
+  name: string
+  bytes: number
+  /** Milliseconds since the epoch. */
+  changedMs: Ms
+}
+
+/** A file may be sent in so many pieces at most, and none but the last may be smaller than this. */
+const MOST_PIECES = 9000,
+  LEAST_PIECE = 8 * 1024 ** 2
+/** So many can be removed at once. */
+const MOST_AT_ONCE = 1000
+const DAY_MS: Ms = 24 * 3_600_000
+
+export class Bucket implements FarStore {
+  private readonly client: S3Client
+  private readonly name: string
+  private real: Promise<boolean> | null = null
+
+  constructor({ JIVET_S3_BUCKET, JIVET_S3_URL, JIVET_S3_REGION, JIVET_S3_KEY, JIVET_S3_SECRET }: Settings) {
+    this.name = JIVET_S3_BUCKET
+    this.client = new S3Client({
+      region: JIVET_S3_REGION,
+      // Servers of one's own seldom have a name for each bucket.
+      ...(JIVET_S3_URL ? { endpoint: JIVET_S3_URL, forcePathStyle: true } : {}),
+      credentials: { accessKeyId: JIVET_S3_KEY, secretAccessKey: JIVET_S3_SECRET },
+      requestChecksumCalculation: 'WHEN_REQUIRED',
+      responseChecksumValidation: 'WHEN_REQUIRED',
+      maxAttempts: 4,
+    })
+  }
+
+  /** Null where there is none of the name. */
+  private async facts(name: string): Promise<BucketFile | null> {
+    const head = await this.asked(() => this.client.send(new HeadObjectCommand({ Bucket: this.name, Key: name })))
+    return head && { name, bytes: head.ContentLength ?? 0, changedMs: head.LastModified?.getTime() ?? 0 }
+  }
+
+  /** @throws Problem `store-away`, as all others do. */
+  has = async (name: string): Promise<boolean> => (await this.facts(name)) !== null
+
+  /** Sends a file; it is there as a whole or not at all. */
+  async put(name: string, path: string): Promise<void> {
+    const { size } = await stat(path)
+    const partSize = Math.max(LEAST_PIECE, Math.ceil(size / MOST_PIECES))
+    const params = { Bucket: this.name, Key: name, Body: createReadStream(path), ContentLength: size }
+    await this.asked(() => new Upload({ client: this.client, params, partSize, queueSize: 2 }).done())
+  }
+
+  /**
+   * Brings a file, under its name only when it is whole.
+   * @param check says whether what came is what was asked for.
+   * @returns whether there is one of the name.
+   */
+  async fetch(name: string, to: string, check?: (path: string) => Promise<boolean>): Promise<boolean> {
+    const begun = `${to}.${randomUUID()}`
+    await mkdir(dirname(to), { recursive: true })
+    try {
+      const there = await this.asked(async () => {
+        const got = await this.client.send(new GetObjectCommand({ Bucket: this.name, Key: name }))
+        await pipeline(got.Body as Readable, createWriteStream(begun, { flush: true }))
+        if ((await stat(begun)).size !== got.ContentLength) throw new Error('it broke off')
+        return true
+      })
+      if (!there) return false
+      if (check && !(await check(begun))) throw new Problem({ code: 'store-away', reason: `${name} came damaged` })
+      await rename(begun, to)
+      return true
+    } finally {
+      await rm(begun, { force: true })
+    }
+  }
+
+  /** All whose name begins so. */
+  async list(prefix: string): Promise<BucketFile[]> {
+    const found: BucketFile[] = []
+    await this.asked(async () => {
+      const pages = paginateListObjectsV2({ client: this.client }, { Bucket: this.name, Prefix: prefix })
+      for await (const { Contents = [] } of pages)
+        for (const { Key = '', Size = 0, LastModified } of Contents)
+          found.push({ name: Key, bytes: Size, changedMs: LastModified?.getTime() ?? 0 })
+    })
+    return found
+  }
+
+  async remove(names: readonly string[]): Promise<void> {
+    for (let at = 0; at < names.length; at += MOST_AT_ONCE) {
+      const Objects = names.slice(at, at + MOST_AT_ONCE).map((Key) => ({ Key }))
+      await this.asked(() =>
+        this.client.send(new DeleteObjectsCommand({ Bucket: this.name, Delete: { Objects, Quiet: true } })),
+      )
+    }
+  }
+
+  /** What is used is young: its age there is reckoned from when it was last changed, a day more or less. */
+  async touch(name: string): Promise<void> {
+    const facts = await this.facts(name)
+    if (!facts || facts.changedMs > Date.now() - DAY_MS) return
+    await this.asked(() =>
+      this.client.send(
+        new CopyObjectCommand({
+          ...{ Bucket: this.name, Key: name, CopySource: `${this.name}/${name}` },
+          MetadataDirective: 'REPLACE',
+        }),
+      ),
+    )
+  }
+
+  /** Of a bucket that there is not, too, every name is said not to be there. */
+  private isReal(): Promise<boolean> {
+    this.real ??= this.client.send(new HeadBucketCommand({ Bucket: this.name })).then(
+      () => true,
+      () => {
+        this.real = null
+        return false
+      },
+    )
+    return this.real
+  }
+
+  /** @returns null where there is nothing of the name. */
+  private async asked<T>(ask: () => Promise<T>): Promise<T | null> {
+    try {
+      return await ask()
+    } catch (error) {
+      const isNotThere = error instanceof S3ServiceException && error.$metadata.httpStatusCode === 404
+      if (isNotThere && (await this.isReal())) return null
+      if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
+      throw new Problem({ code: 'store-away', reason: reasonOf(error) })
+    }
+  }
+}
+
+/** A network's error has a code, a store's a name. */
+function reasonOf(error: unknown): string {
+  const { code, name, message } = error as NodeJS.ErrnoException
+  return [code ?? name, message].filter(Boolean).join(': ')
+}
+
+const kept = globalThis as typeof globalThis & { jivetBucket?: Bucket | null }
+
+/** Null where the data folder is all there is. */
+export function bucket(): Bucket | null {
+  if (kept.jivetBucket === undefined) {
+    const settings = readSettings()
+    kept.jivetBucket = settings.JIVET_S3_BUCKET ? new Bucket(settings) : null
+  }
+  return kept.jivetBucket
+}
