@@ -17,7 +17,9 @@ import { circuit, score, station } from '../src/core/testing'
 import { USUAL_MIX } from '../src/core/sound/mix'
 import { probeFootage } from '../src/engine/probe'
 import { makeProxy } from '../src/engine/proxy'
+import { ChunkStore } from '../src/engine/chunkStore'
 import { renderVideo } from '../src/engine/render'
+import { verifyRendered } from '../src/engine/verifyRendered'
 import { verifyVideo } from '../src/engine/verify'
 import { FILMS } from './e2e/jivet'
 
@@ -40,13 +42,17 @@ beforeAll(() => {
     ...['-c:v', 'libx264', '-preset', 'ultrafast', at('film.mp4')],
   )
   const level = (share: number): string => String(Math.round(64 + share * 876))
-  ffmpeg(
-    ...['-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=25:d=21,format=yuv420p10le'],
-    ...['-f', 'lavfi', '-i', 'sine=440:d=21'],
-    ...['-vf', `geq=lum='if(between(T,6,12),${level(WHITE)},${level(GREY)})':cb=512:cr=512`],
-    ...['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', '-c:a', 'aac'],
-    ...['-color_primaries', 'bt2020', '-color_trc', 'arib-std-b67', '-colorspace', 'bt2020nc', at('hlg.mp4')],
-  )
+  for (const [name, transfer] of [
+    ['hlg', 'arib-std-b67'],
+    ['pq', 'smpte2084'],
+  ] as const)
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=25:d=21,format=yuv420p10le'],
+      ...['-f', 'lavfi', '-i', 'sine=440:d=21'],
+      ...['-vf', `geq=lum='if(between(T,6,12),${level(WHITE)},${level(GREY)})':cb=512:cr=512`],
+      ...['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', '-c:a', 'aac'],
+      ...['-color_primaries', 'bt2020', '-color_trc', transfer, '-colorspace', 'bt2020nc', at(`${name}.mp4`)],
+    )
 })
 
 const PLAN = score(
@@ -63,7 +69,7 @@ describe('a video', () => {
   it('for each purpose has its size, and is found to be as planned', async () => {
     const bytes: Record<string, number> = {}
     const job = await jobOf('film.mp4')
-    for (const purpose of PURPOSES) {
+    for (const purpose of PURPOSES.filter((one) => one !== 'hdr')) {
       const out = at(`${purpose}.mp4`)
       const { changes, sound } = await renderVideo({ ...job, purpose, out })
       const told = await verifyVideo(out, { cut: job.cut, look: USUAL_LOOK, mix: USUAL_MIX, changes, ...sound })
@@ -94,6 +100,38 @@ describe('a video', () => {
       expect(Math.abs(white - 234)).toBeLessThan(4)
       expect(Math.abs(grey - 108)).toBeLessThan(4)
     }
+  })
+  it.each(['hlg', 'pq'] as const)('is kept in the range that it was filmed in: %s', async (hdr) => {
+    const job = await jobOf(`${hdr}.mp4`)
+    const out = at(`kept-${hdr}.mp4`)
+    const asked = { ...job, purpose: 'hdr' as const, out }
+    const store = new ChunkStore(at(`chunks-${hdr}`), 1e9)
+    const rendered = await renderVideo(asked, { store })
+    expect(rendered.chunks.length).toBeGreaterThan(1)
+    const told = await verifyRendered(out, { cut: job.cut, look: USUAL_LOOK, mix: USUAL_MIX }, rendered, { store })
+    expect(told.faults.filter(({ kind }) => !['loudness', 'peak', 'frozen'].includes(kind))).toEqual([])
+    expect(told.counts.checked).toBeGreaterThan(18)
+    const tags = 'codec_name,codec_tag_string,pix_fmt,color_space,color_transfer,color_primaries,nb_frames'
+    const transfer = { hlg: 'arib-std-b67', pq: 'smpte2084' }[hdr]
+    expect(probe(`kept-${hdr}.mp4`, tags)[0]).toBe(`hevc,hvc1,yuv420p10le,bt2020nc,${transfer},bt2020,525`)
+    // What was filmed stays as bright as it was, where nothing is laid over it; text is as bright as white should be.
+    const levelAt = (file: string, seconds: number, crop: string): number => {
+      const picture = ['-ss', String(seconds), '-i', at(file), '-frames:v', '1', '-vf', `crop=${crop},format=gray10le`]
+      const bytes = ffmpeg(...picture, ...RAW)
+      return Math.max(...Array.from({ length: bytes.length / 2 }, (_, pixel) => bytes.readUInt16LE(pixel * 2)))
+    }
+    const film = '20:20:150:20'
+    const [was, is] = [levelAt(`${hdr}.mp4`, 9, film), levelAt(`kept-${hdr}.mp4`, 9, film)]
+    expect(Math.abs(was - is)).toBeLessThan(8)
+    // Text where the film is darker than it.
+    const text = levelAt(`kept-${hdr}.mp4`, 4, '320:60:0:120')
+    console.log(`${hdr}: film ${was}, kept ${is}, text ${text} of 1023`)
+    // Reference white: 58 % of PQ, 75 % of HLG (ITU-R BT.2408), in the full range that grey is told in.
+    expect(Math.abs(text / 1023 - { hlg: 0.75, pq: 0.58 }[hdr])).toBeLessThan(0.04)
+  })
+  it('is not pretended to be in a high range that it was not filmed in', async () => {
+    const job = await jobOf('film.mp4')
+    await expect(renderVideo({ ...job, purpose: 'hdr', out: at('no.mp4') })).rejects.toMatchObject({ code: 'not-hdr' })
   })
   it('that is black for a while, or stands still, is said to be', async () => {
     const holds = 'gte(t,8)*lte(t,11)'

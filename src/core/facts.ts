@@ -152,6 +152,7 @@ type ProblemOfWork =
   | { code: 'foreign-host' | 'foreign-origin' | 'move-name-missing' | 'cancelled' | 'disk-full' | 'unexpected' }
   | { code: 'database-away' }
   | { code: 'store-away'; reason: string }
+  | { code: 'not-hdr' }
   | { code: 'session-under-way' | 'floor-empty' | 'passphrase-wrong' | 'only-here' }
   | { code: 'tries-too-many'; waitMs: Ms }
   | {

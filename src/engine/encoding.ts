@@ -13,8 +13,15 @@ export interface Encoders {
   sound: readonly string[]
 }
 
+/** 10 bits, in groups of pictures that are closed, and with one thread like all others. */
+const HIGH_RANGE: readonly string[] = [
+  ...['-c:v', 'libx265', '-preset', 'fast', '-crf', '18', '-forced-idr', '1', '-tag:v', 'hvc1'],
+  ...['-x265-params', 'log-level=error:open-gop=0:pools=none:frame-threads=1', '-pix_fmt', 'yuv420p10le'],
+]
+
 const ENCODERS: Readonly<Record<Purpose, Encoders>> = {
   host: { picture: picture('veryfast', 19), sound: sound('192k') },
+  hdr: { picture: HIGH_RANGE, sound: sound('192k') },
   phone: { picture: picture('veryfast', 23, 'main'), sound: sound('128k') },
   small: { picture: picture('fast', 27), sound: sound('96k') },
   master: { picture: picture('medium', 12), sound: sound('320k') },

@@ -12,12 +12,15 @@ import { hashOf } from './contentHash'
 import { encodersFor } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
+import type { Range } from './range'
 import { DRAWN, type PictureJob } from './renderJob'
 import { MOST_RATE } from './timebase'
 
 export interface PicturePlan {
   /** Of the first file, but for its size, which is that of the video. */
   facts: FootageFacts
+  /** As the first file was filmed, where that is to be kept. */
+  range: Range
   /** Size of the first file. */
   filmed: Size
   /** The video's pictures stand so long each. */
@@ -27,14 +30,16 @@ export interface PicturePlan {
   chunks: readonly Piece[]
 }
 
-/** @throws Problem `cut-empty`. */
+/** @throws Problem `cut-empty`, `not-hdr`. */
 export function picturePlan({ reel, cut, shown, viewing, framing, purpose = USUAL_PURPOSE }: PictureJob): PicturePlan {
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const filmed = reel[0]?.facts ?? DRAWN
   const facts = { ...filmed, ...sizeFor(framedSize(filmed, framing?.shape ?? 'filmed'), purpose) }
+  const range = purpose === 'hdr' ? (filmed.hdr ?? null) : null
+  if (purpose === 'hdr' && !range) throw new Problem({ code: 'not-hdr' })
   const changes = overlayChanges(shown, viewing)
   const rate = gridOf(facts.rate)
-  return { facts, filmed, rate, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
+  return { facts, filmed, range, rate, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
 }
 
 const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: MOST_RATE, den: 1 } : rate)

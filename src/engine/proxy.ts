@@ -2,7 +2,8 @@
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { footageInput, patience } from './input'
-import { COPY_TIMES, MAPPED_TO_SDR, pictureOnTime, soundOnTime } from './timebase'
+import { MAPPED_TO_SDR } from './range'
+import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 import type { Share } from '../core/units'
 

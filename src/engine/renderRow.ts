@@ -14,9 +14,10 @@ import { footageFrom, patience } from './input'
 import { listInputs, overlaid } from './overlaid'
 import type { PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
+import { drawnIntoRange, intoRange, pixelsOf, taggedAs } from './range'
 import type { Framed, PictureJob } from './renderJob'
 import { drawStrips, measuringSurface } from './strip'
-import { COPY_TIMES, MAPPED_TO_SDR } from './timebase'
+import { COPY_TIMES } from './timebase'
 import { runTool } from './tool'
 
 export interface RowWork {
@@ -36,7 +37,7 @@ export async function renderRow(
   row: readonly Piece[],
   { folder, signal, onProgress, onChunk }: RowWork,
 ): Promise<void> {
-  const { facts: frame, rate } = plan
+  const { facts: frame, rate, range } = plan
   const piece = together(row)
   const changes = changesWithin(plan.changes, piece, rate)
   const states = changes.flatMap(({ state }) => state ?? [])
@@ -46,8 +47,8 @@ export async function renderRow(
   const strips = await drawStrips({ name, layers, changes, frame, durationMs: piece.lengthMs, folder, signal })
   const args = [
     ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
-    ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips)].join(';'), '-map', '[picture]'],
-    ...[...encodersFor(job.purpose).picture, ...ONE_THREAD, '-frames:v', String(piece.frames)],
+    ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips, range)].join(';'), '-map', '[picture]'],
+    ...[...encodersFor(job.purpose).picture, ...taggedAs(range), ...ONE_THREAD, '-frames:v', String(piece.frames)],
     ...['-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]
@@ -110,7 +111,7 @@ export function filmedPicture(job: PictureJob, plan: PicturePlan, number: number
 }
 
 /** From input 0 to `under0`. */
-function filterOf({ reel, framing }: PictureJob, { facts, filmed, rate }: PicturePlan, piece: Piece): string {
+function filterOf({ reel, framing }: PictureJob, { facts, filmed, range, rate }: PicturePlan, piece: Piece): string {
   const { source, stillOf, mirrored } = piece.run
   const file = typeof source === 'number' ? source : stillOf
   const grid = gridOf(rate)
@@ -119,11 +120,11 @@ function filterOf({ reel, framing }: PictureJob, { facts, filmed, rate }: Pictur
   // Where a part of it is taken, what was filmed is first as large as its first file.
   const within = isPart ? filmed : facts
   const size = `${within.width}:${within.height}`
-  const shape = `scale=${size}:force_original_aspect_ratio=decrease,pad=${size}:-1:-1,setsar=1,format=yuv420p`
+  const shape = `scale=${size}:force_original_aspect_ratio=decrease,pad=${size}:-1:-1,setsar=1,format=${pixelsOf(range)}`
   const chain = [
     ...(film ? onGrid(film.zeroS, piece, grid) : []),
     ...(source === 'still' ? ['trim=end_frame=1'] : []),
-    ...(film?.hdr ? [MAPPED_TO_SDR] : []),
+    ...(film ? intoRange(film.hdr, range) : drawnIntoRange(range, { alpha: false })),
     ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, onItsNumber(rate)],
     ...(isPart ? partOfPicture(partOf(filmed, framing.shape), facts, aimsIn(framing, file, piece)) : []),
     ...(mirrored ? ['hflip'] : []),

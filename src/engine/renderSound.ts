@@ -77,12 +77,22 @@ export async function renderSound(
   )
 }
 
+/** All that is sounded and said, with what is said. @throws Problem of whatever speaks. */
+export async function spokenCues(
+  { shown, cueAsk = {}, recordings }: Pick<RenderJob, 'shown' | 'cueAsk' | 'recordings'>,
+  signal: AbortSignal,
+) {
+  const { voice } = cueAsk.wishes ?? USUAL_CUES
+  const lines = await linesAloud(voice, linesIn(shown, cueAsk), { recordings, signal })
+  const { cues } = cueSheet(shown, { ...cueAsk, lineMs: lines.lengths, recorded: new Set(lines.lengths.keys()) })
+  return { cues, lines }
+}
+
 /** @throws Problem of whatever speaks, or of a footage that cannot be read. */
 export async function soundPlan(job: RenderJob, signal: AbortSignal): Promise<SoundPlan> {
-  const { reel, cut, shown, cueAsk = {}, mix = USUAL_MIX } = job
-  const { family, voice } = cueAsk.wishes ?? USUAL_CUES
-  const lines = await linesAloud(voice, linesIn(shown, cueAsk), { recordings: job.recordings, signal })
-  const { cues } = cueSheet(shown, { ...cueAsk, lineMs: lines.lengths, recorded: new Set(lines.lengths.keys()) })
+  const { reel, cut, cueAsk = {}, mix = USUAL_MIX } = job
+  const { family } = cueAsk.wishes ?? USUAL_CUES
+  const { cues, lines } = await spokenCues(job, signal)
   const tones = new Map<string, Float32Array>()
   const heard: Heard = (cue) => {
     if (cue.line !== null) return lines.samples.get(cue.line) ?? null

@@ -38,12 +38,3 @@ export function pictureOnTime(
 /** Filters for sound: from instant 0 on, silence before it begins and in gaps. */
 export const soundOnTime = ({ zeroS }: Pick<FootageFacts, 'zeroS'>): string =>
   `asetpts=PTS-${zeroS}/TB,aresample=async=1:first_pts=0`
-
-/**
- * Maps high dynamic range (PQ or HLG of ITU-R BT.2100) to BT.709. In linear light, with the reference white of ITU-R
- * BT.2408 (203 cd/m2) as 1, what is below 0.6 stays as it is, and what is brighter is rolled off up to 1000 cd/m2.
- */
-export const MAPPED_TO_SDR = [
-  ...['zscale=t=linear:npl=203', 'format=gbrpf32le', 'zscale=p=bt709'],
-  ...['tonemap=tonemap=mobius:param=0.6:desat=0:peak=5', 'zscale=t=bt709:m=bt709:r=tv', 'format=yuv420p'],
-].join(',')

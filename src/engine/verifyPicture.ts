@@ -9,6 +9,7 @@ import type { Fault } from '../core/proof/verify'
 import { frameMsOf, type Ms, type Share } from '../core/units'
 import { footageFrom, patience } from './input'
 import type { FootageFacts } from './probe'
+import { asDrawn, pixelsOf, type Range } from './range'
 import { measuringSurface } from './strip'
 import { runTool } from './tool'
 import { AROUND_FRAMES, ROUNDED_MS, turnsIn, TurnWatcher, type Judged } from './turns'
@@ -36,7 +37,8 @@ export async function verifyPicture(
   for (const stretch of stretches) {
     const finder = new DeadFinder(places)
     const watcher = layer && new TurnWatcher(turns, { layer, frame: facts, look })
-    await watch(video, { layer, watcher, stretch, times, isFilmedAt, overlayFrom, finder, signal })
+    const range = facts.hdr ?? null
+    await watch(video, { layer, watcher, stretch, times, range, isFilmedAt, overlayFrom, finder, signal })
     dead.push(...finder.finish(times[stretch.to] ?? lengthMs))
     judged.push(...(watcher?.finish() ?? []))
   }
@@ -91,6 +93,7 @@ interface Watching {
   watcher: TurnWatcher | null
   stretch: Frames
   times: readonly Ms[]
+  range: Range
   /** Another text where another overlay is laid. */
   overlayFrom: (ms: Ms) => string
   /** Whether it is footage that is seen at an instant, and nothing hides it. */
@@ -101,7 +104,7 @@ interface Watching {
 
 /** Shows the count to one, and the whole picture to the other. One decoding does for both. */
 async function watch(video: string, watching: Watching): Promise<void> {
-  const { layer, watcher, stretch, times, isFilmedAt, overlayFrom, finder, signal } = watching
+  const { layer, watcher, stretch, times, range, isFilmedAt, overlayFrom, finder, signal } = watching
   const { x, y, width, height } = layer ?? { x: 0, y: 0, width: 2, height: 2 }
   const seeCount = inPictures(width * height, (luma, number) => watcher?.see(luma, stretch.from + number))
   const seeSmall = inPictures(SMALL.width * SMALL.height, (luma, number) => {
@@ -117,8 +120,9 @@ async function watch(video: string, watching: Watching): Promise<void> {
     [
       ...['-v', 'error', '-nostdin', ...footageFrom(video, fromMs), '-filter_complex'],
       // Another format than the video's own would have every picture converted as a whole.
-      `[0:V:0]format=yuv420p,split[whole][all];[whole]crop=${width}:${height}:${x}:${y},extractplanes=y[count];` +
-        `[all]extractplanes=y,scale=${SMALL.width}:${SMALL.height}:flags=area[small]`,
+      `[0:V:0]format=${pixelsOf(range)},split[whole][all];` +
+        `[whole]${[`crop=${width}:${height}:${x}:${y}`, ...asDrawn(range)].join(',')},extractplanes=y[count];` +
+        `[all]extractplanes=y,scale=${SMALL.width}:${SMALL.height}:flags=area,format=gray[small]`,
       ...['-map', '[count]', ...raw, 'pipe:1', '-map', '[small]', ...raw, 'pipe:3'],
     ],
     {

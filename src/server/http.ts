@@ -16,6 +16,7 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'move-exists': 409,
   'footage-not-ready': 409,
   'already-rendering': 409,
+  'not-hdr': 409,
   'already-publishing': 409,
   'published-already': 409,
   'host-away': 503,

@@ -5,6 +5,7 @@ import { obstaclesOf, type Obstacle } from '../core/publish/obstacles'
 import { readChapters } from '../core/write/chapters'
 import type { Pack } from './packs'
 import { changedSince } from './progress'
+import { proofedOf } from './proofed'
 import { HOSTS, USUAL_HOST } from './publications'
 import { reelOf } from './reel'
 import { listStitches } from './stitches'
@@ -17,11 +18,12 @@ export interface Publishing {
 
 export async function publishingOf(pack: Pack, signal: AbortSignal): Promise<Publishing> {
   const host = HOSTS[USUAL_HOST]
-  const [workout, reel, { stitches }, limits] = await Promise.all([
+  const [workout, reel, { stitches }, limits, proofed] = await Promise.all([
     findWorkout(pack.workoutId),
     reelOf(pack.workoutId),
     listStitches(pack.workoutId),
     host?.limits(signal).catch(() => null) ?? null,
+    proofedOf(pack.workoutId, signal),
   ])
   const changed = await changedSince(pack, reel)
   const { segments } = expand(workout.score)
@@ -29,7 +31,7 @@ export async function publishingOf(pack: Pack, signal: AbortSignal): Promise<Pub
     ...{ title: pack.title, description: pack.description, captions: pack.captions, verified: pack.verified, limits },
     ...{ chapters: readChapters(pack.chapters), videoBytes: pack.videoBytes, purpose: pack.purpose },
     lengthMs: pack.verified?.lengthMs ?? 0,
-    ...{ proofed: Object.keys(workout.proof.checked).length, openNotes: workout.proof.notes.length },
+    ...{ proofed, openNotes: workout.proof.notes.length },
     isOutdated: Object.values(changed).some(Boolean),
     openChanges: reel.files.length ? openBoundaries(segments, stitches).length : 0,
   })

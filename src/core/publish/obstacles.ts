@@ -1,4 +1,5 @@
 // What stands in the way of publishing a video, in order of harm.
+import type { CheckState } from '../proof/proof'
 import type { Verified } from '../proof/verify'
 import type { Purpose } from '../render/purpose'
 import type { Ms } from '../units'
@@ -10,22 +11,13 @@ export const HARMS = ['refused', 'misleads', 'less'] as const
 export type Harm = (typeof HARMS)[number]
 
 export type Obstacle = { harm: Harm } & (
-  | {
-      code:
-        | 'host-away'
-        | 'title-missing'
-        | 'outdated'
-        | 'draft'
-        | 'no-description'
-        | 'no-captions'
-        | 'few-chapters'
-        | 'unproofed'
-    }
+  | { code: 'host-away' | 'title-missing' | 'outdated' | 'draft' | 'no-description' | 'no-captions' | 'few-chapters' }
   | { code: 'title-long' | 'description-long'; letters: number; most: number }
   | { code: 'video-large'; bytes: number; most: number }
   | { code: 'video-long'; ms: Ms; mostMs: Ms }
   | { code: 'faults'; count: number }
-  | { code: 'open-changes' | 'open-notes'; count: number }
+  | { code: 'open-changes' | 'open-notes' | 'proofed-before'; count: number }
+  | { code: 'unproofed'; count: number; of: number }
 )
 
 export interface Publishing {
@@ -40,8 +32,9 @@ export interface Publishing {
   isOutdated: boolean
   /** Changes of the score that are tied to no instant of the footage. */
   openChanges: number
-  /** How many changes somebody has found right in Watch, and how many notes are left there. */
-  proofed: number
+  /** How many changes somebody has found right in Watch, or not yet; null where none can be found. */
+  proofed: Record<CheckState, number> | null
+  /** How many notes are left there. */
   openNotes: number
   /** Null where nobody looked. */
   verified: Pick<Verified, 'faults'> | null
@@ -67,13 +60,20 @@ export function obstaclesOf(of: Publishing): Obstacle[] {
     of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
     ofFaults === 'misleads' && { harm: ofFaults, code: 'faults', count: faults.length },
     of.openNotes > 0 && { harm: 'less', code: 'open-notes', count: of.openNotes },
-    of.proofed === 0 && { harm: 'less', code: 'unproofed' },
+    ...(of.proofed ? proofOf(of.proofed) : []),
     ofFaults === 'less' && faults.length > 0 && { harm: ofFaults, code: 'faults', count: faults.length },
     of.chapters.length < FEWEST_CHAPTERS && { harm: 'less', code: 'few-chapters' },
     !/-->/.test(of.captions) && { harm: 'less', code: 'no-captions' },
     !description.trim() && { harm: 'less', code: 'no-description' },
   ]
   return found.flatMap((one) => one || [])
+}
+
+function proofOf({ open, checked, asked }: Record<CheckState, number>): (Obstacle | false)[] {
+  return [
+    asked > 0 && { harm: 'less', code: 'proofed-before', count: asked },
+    open > 0 && { harm: 'less', code: 'unproofed', count: open, of: open + checked + asked },
+  ]
 }
 
 function beyond({ title, description, videoBytes, lengthMs }: Publishing, limits: HostLimits): (Obstacle | false)[] {

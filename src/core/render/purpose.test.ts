@@ -5,7 +5,7 @@ import { PURPOSES, sizeFor } from './purpose'
 describe('the size of a video', () => {
   it('is that of the footage, but where its purpose has a smaller one', () => {
     const film = { width: 1920, height: 1080 }
-    expect(PURPOSES.map((purpose) => sizeFor(film, purpose).height)).toEqual([1080, 720, 480, 1080, 360])
+    expect(PURPOSES.map((purpose) => sizeFor(film, purpose).height)).toEqual([1080, 1080, 720, 480, 1080, 360])
     expect(sizeFor({ width: 1080, height: 1920 }, 'phone')).toEqual({ width: 720, height: 1280 })
     expect(sizeFor({ width: 320, height: 180 }, 'draft')).toEqual({ width: 320, height: 180 })
   })

@@ -2,15 +2,18 @@
 import { even, type Size } from '../cut/framing'
 
 /**
- * `host`: what is sent to a host, which encodes it anew. `phone`: to be played on a phone as it is. `small`: to be sent
+ * `host`: what is sent to a host, which encodes it anew. `hdr`: the same, in the high dynamic range that it was filmed
+ * in. `phone`: to be played on a phone as it is. `small`: to be sent
  * in a message. `master`: to be kept, or worked on. `draft`: to be looked at once.
  */
-export const PURPOSES = ['host', 'phone', 'small', 'master', 'draft'] as const
+export const PURPOSES = ['host', 'hdr', 'phone', 'small', 'master', 'draft'] as const
 export type Purpose = (typeof PURPOSES)[number]
 export const USUAL_PURPOSE: Purpose = 'host'
 
 /** The most pixels of the shorter side; null as many as there are. */
-const MOST_SIDE: Record<Purpose, number | null> = { host: null, phone: 720, small: 480, master: null, draft: 360 }
+const MOST_SIDE: Record<Purpose, number | null> = {
+  ...{ host: null, hdr: null, phone: 720, small: 480, master: null, draft: 360 },
+}
 
 /** Never larger than it is, and of the same shape to a pixel. */
 export function sizeFor({ width, height }: Size, purpose: Purpose): Size {

@@ -188,7 +188,7 @@ export function NameField(props: Plain<string>): ReactNode {
 interface ChoiceProps<T extends string> {
   label: string
   value: T
-  options: Record<T, string>
+  options: Partial<Record<T, string>>
   onChange: (value: T) => void
   showLabel?: boolean
   /** What is seen above the field, where the label says more. */

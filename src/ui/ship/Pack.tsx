@@ -73,7 +73,11 @@ export function PackView({
         <RedoLine id={id} purpose={purpose} of={`${pack.id} ${scoreRevision} ${JSON.stringify(changed)}`} />
       )}
       {pack.verified && <Proved verified={pack.verified} />}
-      <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
+      {pack.purpose === 'hdr' ? (
+        <p className="text-quiet">{shipTexts.notPlayed}</p>
+      ) : (
+        <video key={pack.id} src={`${at}/preview`} controls playsInline className="max-h-[420px] w-full bg-bar" />
+      )}
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>
           {words.video}, {megabytes.format(pack.videoBytes / 1e6)}

@@ -114,13 +114,7 @@ function Making({
         />
       ) : (
         <>
-          <ChoiceField
-            label={shipTexts.purpose}
-            showLabel
-            value={purpose}
-            options={shipTexts.purposes}
-            onChange={onPurpose}
-          />
+          <PurposeField value={purpose} files={progress.reel.files} onChange={onPurpose} />
           <Button weight="main" className="min-h-14 self-start !px-8 text-lg" disabled={!mayRender} onClick={start}>
             {renderText(isCompanion, pack !== null)}
           </Button>
@@ -143,6 +137,22 @@ function Making({
       </div>
     </section>
   )
+}
+
+const { hdr: _HDR, ...USUAL_PURPOSES } = shipTexts.purposes
+
+/** A high range is a purpose only where the first file was filmed in one. */
+function PurposeField({
+  value,
+  files,
+  onChange,
+}: {
+  value: Purpose
+  files: Progress['reel']['files']
+  onChange: (purpose: Purpose) => void
+}): ReactNode {
+  const options = files[0]?.facts?.hdr ? shipTexts.purposes : USUAL_PURPOSES
+  return <ChoiceField label={shipTexts.purpose} showLabel value={value} options={options} onChange={onChange} />
 }
 
 /** Files whose light is another in the video. */

@@ -82,6 +82,8 @@ const PLAIN = {
   'cut-empty':
     'Nothing of this session was filmed, so this cut shows nothing. Tie its changes, or cut it another way in Watch.',
   'footage-not-ready': 'The footage is not ready yet.',
+  'not-hdr':
+    'The first file was not filmed in high dynamic range, so a video in it would only pretend. Render for a host.',
   'already-rendering': 'This workout is being rendered already.',
   busy: 'Too much is being worked out at once. Try again in a moment.',
   'not-in-this-workout': 'This footage belongs to another workout.',

@@ -41,7 +41,13 @@ export function obstacleText(obstacle: Obstacle): string {
     case 'video-long':
       return `The video lasts ${formatLength(obstacle.ms)}; ${formatLength(obstacle.mostMs)} is the most.`
     case 'unproofed':
-      return 'Nobody has proofed it in Watch.'
+      return obstacle.count === obstacle.of
+        ? 'Nobody has proofed it in Watch.'
+        : `${obstacle.count} of ${obstacle.of} changes were never proofed in Watch.`
+    case 'proofed-before':
+      return obstacle.count === 1
+        ? 'One change is another since it was proofed.'
+        : `${obstacle.count} changes are others since they were proofed.`
     case 'open-notes':
       return obstacle.count === 1 ? 'One note of the proof is left.' : `${obstacle.count} notes of the proof are left.`
     case 'draft':

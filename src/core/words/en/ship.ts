@@ -5,15 +5,25 @@ export const shipTexts = {
   purpose: 'For',
   purposes: {
     host: 'a host, which encodes it anew',
+    hdr: 'a host, in high dynamic range as it is filmed',
     phone: 'a phone, to be played as it is',
     small: 'a message, as small as can be',
     master: 'keeping, or working on it',
     draft: 'a look, at 360 lines',
   },
   /** Of a video that is there. */
-  rendered: { host: 'For a host', phone: 'For a phone', small: 'Small', master: 'Master', draft: 'Draft' },
+  rendered: {
+    host: 'For a host',
+    hdr: 'High dynamic range',
+    phone: 'For a phone',
+    small: 'Small',
+    master: 'Master',
+    draft: 'Draft',
+  },
   others: 'Rendered before, for another purpose',
-  hdr: (name: string) => `${name} is filmed in high dynamic range; the video is mapped to the usual range.`,
+  hdr: (name: string) =>
+    `${name} is filmed in high dynamic range. The video is mapped to the usual range, unless it is rendered in the high one.`,
+  notPlayed: 'High dynamic range is H.265, which many browsers do not play. Download it to look at it.',
   written: 'Back to what Jivet wrote',
   clashes: (count: number) =>
     `${count === 1 ? 'In one place' : `In ${count} places`} both you and Jivet had changed the text; it is as you had it. Compare the times.`,

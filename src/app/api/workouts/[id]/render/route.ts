@@ -7,6 +7,7 @@ import { currentFootage } from '@/server/footage'
 import { idFrom, route } from '@/server/http'
 import { addJob } from '@/server/jobs'
 import { redoOf } from '@/server/redo'
+import { reelOf } from '@/server/reel'
 import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 
@@ -31,6 +32,7 @@ export const POST = route<{ id: string }>(async (request, { id }) => {
   // Without footage the plan itself is drawn.
   if (footage && footage.state !== 'ready') throw new Problem({ code: 'footage-not-ready' })
   if (footage && !(await listStitches(workout.id)).stitches.length) throw new Problem({ code: 'not-stitched' })
+  if (purpose === 'hdr' && !(await reelOf(workout.id)).files[0]?.facts.hdr) throw new Problem({ code: 'not-hdr' })
   const jobId = await addJob(sql(), { kind: 'render', workoutId: workout.id, footageId: footage?.id ?? null, purpose })
   if (!jobId) throw new Problem({ code: 'already-rendering' })
   return Response.json({ jobId }, { status: 202 })
