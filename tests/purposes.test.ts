@@ -15,6 +15,7 @@ import { registerFonts } from '../src/engine/fonts'
 import { PURPOSES, sizeFor } from '../src/core/render/purpose'
 import { circuit, score, station } from '../src/core/testing'
 import { USUAL_MIX } from '../src/core/sound/mix'
+import { holdPictures } from '../src/engine/heldPictures'
 import { probeFootage } from '../src/engine/probe'
 import { makeProxy } from '../src/engine/proxy'
 import { ChunkStore } from '../src/engine/chunkStore'
@@ -270,7 +271,25 @@ describe('the overlay alone', () => {
     const whole = Array.from({ length: under.length / size }, (_, one) => under.subarray(one * size, (one + 1) * size))
     expect(changesOf(whole)).toEqual(mov)
   })
-  it('takes no more room as pictures than its changes do', () => {
+  it('holds pictures at rates that are no whole number, in any order, for as long as they stand', async () => {
+    const rate = { num: 24_000, den: 1001 }
+    const steps = 'color=c=black:s=64x64:r=24000/1001,format=gray,geq=lum=40+N*60,format=yuva444p10le'
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', steps, '-frames:v', '3', '-c:v', 'prores_ks', '-profile:v', '4444'],
+      ...['-video_track_timescale', '24000', at('steps.mov')],
+    )
+    const shown = [2, 2, 0, 1, 1, 1, 0, ...Array<number>(200).fill(2)]
+    await holdPictures(at('steps.mov'), shown, rate)
+    const luma = ffmpeg('-i', at('steps.mov'), '-vf', 'scale=1:1:flags=area,format=gray', ...RAW)
+    expect([...luma].map((one) => Math.round((one - 40) / 60))).toEqual(shown)
+    const facts = await probeFootage(at('steps.mov'))
+    expect(facts.rate).toEqual(rate)
+    expect(facts.durationMs).toBeCloseTo((shown.length * 1001) / 24, 0)
+    expect(probe('steps.mov', 'r_frame_rate,avg_frame_rate,nb_frames')[0]).toBe('24000/1001,24000/1001,207')
+  })
+  it('takes no more room as a movie or as pictures than its changes do', () => {
+    // A picture of it has tens of thousands of bytes.
+    expect(statSync(at('alone.mov')).size).toBeLessThan(30 * 60_000)
     const inodes = new Set(readdirSync(at('pictures')).map((name) => statSync(join(at('pictures'), name)).ino))
     expect(inodes.size).toBeLessThan(30)
   })

@@ -1,8 +1,10 @@
 // The overlay without the footage, on a ground that can be seen through: for whoever edits elsewhere.
-import { createCanvas } from '@napi-rs/canvas'
+import { createCanvas, type Canvas } from '@napi-rs/canvas'
 import { copyFile, link, mkdir, writeFile } from 'node:fs/promises'
 import { basename, join } from 'node:path'
-import { drawOverlay } from '../core/look/drawOverlay'
+import { Readable, type Writable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { drawOverlay, type Frame } from '../core/look/drawOverlay'
 import { USUAL_LOOK } from '../core/look/looks/family'
 import { keyOf, type OverlayState } from '../core/look/overlay'
 import type { Surface } from '../core/look/surface'
@@ -11,6 +13,7 @@ import { firstFrameAt } from '../core/render/runs'
 import { frameMsOf, type Share } from '../core/units'
 import { QUIET } from './encoding'
 import { registerFonts } from './fonts'
+import { holdPictures } from './heldPictures'
 import { patience } from './input'
 import { picturePlan, type PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
@@ -25,7 +28,7 @@ const BT709 = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc'
 const ENCODERS: Readonly<Record<OverlayEnding, readonly string[]>> = {
   mov: [
     ...['-c:v', 'prores_ks', '-profile:v', '4444', '-pix_fmt', 'yuva444p10le', '-alpha_bits', '16', '-qscale:v', '9'],
-    ...[...BT709, '-movflags', '+faststart', '-f', 'mov'],
+    ...[...BT709, '-f', 'mov'],
   ],
   webm: [
     ...['-c:v', 'libvpx-vp9', '-pix_fmt', 'yuva420p', '-crf', '22', '-b:v', '0', '-deadline', 'realtime'],
@@ -42,15 +45,52 @@ interface Writing {
 }
 
 /** Writes a video of the size, the rate and the length that a render of the same has. @throws Problem of ffmpeg. */
-export async function writeOverlay(
-  job: PictureJob,
-  ending: OverlayEnding,
-  { out, folder, signal, onProgress }: Writing,
-): Promise<void> {
+export async function writeOverlay(job: PictureJob, ending: OverlayEnding, writing: Writing): Promise<void> {
   const plan = picturePlan(job)
+  await (ending === 'mov' ? writeHeld : writeCoded)(job, plan, writing)
+}
+
+/** ProRes: each picture is coded once, however long it stands. */
+async function writeHeld(job: PictureJob, plan: PicturePlan, { out, signal, onProgress }: Writing): Promise<void> {
+  const { facts, rate } = plan
   const stands = standsIn(plan)
-  const files = await drawn(job, plan, stands, { folder, signal })
+  const states = new Map(stands.map(({ state }) => [keyOf(state), state]))
+  const lengthMs = states.size * frameMsOf(rate)
+  await runTool(
+    'ffmpeg',
+    [
+      ...[...QUIET, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${facts.width}x${facts.height}`],
+      ...['-framerate', `${rate.num}/${rate.den}`, '-i', 'pipe:3', '-vf', 'scale=out_color_matrix=bt709'],
+      // So many units to a picture, as a whole number.
+      ...['-video_track_timescale', String(rate.num), ...ENCODERS.mov, '-progress', 'pipe:1', `file:${out}`],
+    ],
+    {
+      ...{ signal, limitMs: patience(lengthMs, 60), onOutput: progressReader(lengthMs, onProgress), extraPipes: 1 },
+      feed: (child) => pipeline(Readable.from(pixelsOf(job, facts, states.values())), child.stdio[3] as Writable),
+    },
+  )
+  const numbers = new Map([...states.keys()].map((key, number) => [key, number]))
+  const shown = stands.flatMap(({ state, from, until }) =>
+    Array<number>(until - from).fill(numbers.get(keyOf(state)) ?? 0),
+  )
+  await holdPictures(out, shown, rate)
+}
+
+/** Red, green, blue and alpha of whole pictures, one after another. */
+async function* pixelsOf(job: PictureJob, frame: Frame, states: Iterable<OverlayState | null>): AsyncGenerator<Buffer> {
+  registerFonts()
+  for (const state of states) {
+    const { data } = pictureOf(job, frame, state).getContext('2d').getImageData(0, 0, frame.width, frame.height)
+    yield Buffer.from(data.buffer)
+  }
+}
+
+/** VP9: all pictures, of which most are the one before. */
+async function writeCoded(job: PictureJob, plan: PicturePlan, writing: Writing): Promise<void> {
+  const { out, folder, signal, onProgress } = writing
   const { rate } = plan
+  const stands = standsIn(plan)
+  const files = await drawn(job, plan, stands, writing)
   const frames = framesOf(plan.chunks)
   const frameMs = frameMsOf(rate)
   // A change falls between two pictures, and the first of them that is due takes it up.
@@ -62,14 +102,13 @@ export async function writeOverlay(
   const last = files.get(keyOf(stands.at(-1)?.state ?? null)) ?? ''
   const list = join(folder, 'overlay.txt')
   await writeFile(list, ['ffconcat version 1.0', ...lines, `file ${last}`, 'option framerate 1000', ''].join('\n'))
-  const grid = `${rate.num}/${rate.den}`
+  const onGrid = `fps=fps=${rate.num}/${rate.den}:start_time=0:round=up,tpad=stop=-1:stop_mode=clone`
   const lengthMs = frames * frameMs
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, '-f', 'concat', '-safe', '0', '-i', list],
-      ...['-vf', `fps=fps=${grid}:start_time=0:round=up,tpad=stop=-1:stop_mode=clone,scale=out_color_matrix=bt709`],
-      ...['-frames:v', String(frames), ...ENCODERS[ending], '-progress', 'pipe:1', `file:${out}`],
+      ...[...QUIET, '-f', 'concat', '-safe', '0', '-i', list, '-vf', `${onGrid},scale=out_color_matrix=bt709`],
+      ...['-frames:v', String(frames), ...ENCODERS.webm, '-progress', 'pipe:1', `file:${out}`],
     ],
     { signal, limitMs: patience(lengthMs, 60), onOutput: progressReader(lengthMs, onProgress) },
   )
@@ -125,7 +164,7 @@ function standsIn({ changes, chunks, rate }: PicturePlan): Stand[] {
 
 /** @returns names of files in the folder, by the key of what they show. */
 async function drawn(
-  { look = USUAL_LOOK }: PictureJob,
+  job: PictureJob,
   { facts }: PicturePlan,
   stands: readonly Stand[],
   { folder, signal }: Pick<Writing, 'folder' | 'signal'>,
@@ -136,11 +175,15 @@ async function drawn(
     const key = keyOf(state)
     if (files.has(key)) continue
     signal.throwIfAborted()
-    const canvas = createCanvas(facts.width, facts.height)
-    if (state) drawOverlay(canvas.getContext('2d') as unknown as Surface, state, facts, look)
     const path = join(folder, `state-${files.size}.png`)
-    await writeFile(path, await canvas.encode('png'))
+    await writeFile(path, await pictureOf(job, facts, state).encode('png'))
     files.set(key, basename(path))
   }
   return files
+}
+
+function pictureOf({ look = USUAL_LOOK }: PictureJob, frame: Frame, state: OverlayState | null): Canvas {
+  const canvas = createCanvas(frame.width, frame.height)
+  if (state) drawOverlay(canvas.getContext('2d') as unknown as Surface, state, frame, look)
+  return canvas
 }

@@ -109,7 +109,7 @@ export class Jivet {
     const page = await (
       context ?? (await this.browser.newContext({ viewport: { width: 1280, height: 800 } }))
     ).newPage()
-    page.setDefaultTimeout(30_000)
+    page.setDefaultTimeout(60_000)
     return page
   }
 

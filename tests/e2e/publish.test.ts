@@ -117,6 +117,13 @@ describe('a video for the simulated host', () => {
     const made = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?text=Jug&size=large&atMs=5000`)
     const bytes = Buffer.from(await made.arrayBuffer())
     expect([made.headers.get('content-type'), bytes.readUInt16BE(0)]).toEqual(['image/jpeg', 0xffd8])
+    const all = await fetch(`${jivet.url}/api/packs/${(await progress()).pack!.id}/all`)
+    const archive = Buffer.from(await all.arrayBuffer())
+    expect(archive.length).toBe(Number(all.headers.get('x-jivet-length') ?? archive.length))
+    for (const ending of ['.mp4', '.vtt', '-chapters.txt', '-description.txt', '-thumbnail.jpg'])
+      expect(archive.includes(`deck-card${ending}`), ending).toBe(true)
+    const overlay = await fetch(`${jivet.url}/api/workouts/${id}/overlay`)
+    expect([overlay.status, overlay.headers.get('content-type')]).toEqual([200, 'video/quicktime'])
     const wrong = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?size=huge`)
     expect(wrong.status).toBe(400)
     // What was chosen is there again, however soon the page is left.
@@ -131,6 +138,38 @@ describe('a video for the simulated host', () => {
         { timeout: 10_000 },
       )
       .toBe('small')
+  })
+  it('says how many of its changes nobody has proofed, and how many are others since they were', async () => {
+    await page.goto(`${jivet.url}/w/${id}/watch`)
+    await page.getByRole('button', { name: /^Proof/ }).click()
+    const told = await page.getByText(/^0 of \d+ checked$/).innerText()
+    const all = Number(told.split(' ')[2])
+    const saved = page.waitForResponse((answer) => answer.url().endsWith('/proof') && answer.ok())
+    await page.locator('body').click({ position: { x: 5, y: 300 } })
+    for (let change = 0; change < 2; change++) {
+      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+      await page.keyboard.press('Enter')
+    }
+    const checked = ((await (await saved).request().postDataJSON()) as { checked: Record<string, string> }).checked
+    await page.getByText(`2 of ${all} checked`).waitFor()
+    const proofs = async () => {
+      const at = `${jivet.url}/api/packs/${(await progress()).pack!.id}/publish`
+      const { obstacles } = (await (await fetch(at)).json()) as { obstacles: { code: string; count?: number }[] }
+      return obstacles.filter(({ code }) => /proofed/.test(code)).map(({ code, count }) => [code, count])
+    }
+    // The server knows a change by the same signature as the browser does.
+    await expect.poll(proofs, { timeout: 10_000 }).toEqual([['unproofed', all - 2]])
+    const [first = ''] = Object.keys(checked)
+    await fetch(`${jivet.url}/api/workouts/${id}/proof`, {
+      ...{ method: 'PUT', headers: { 'content-type': 'application/json' } },
+      body: JSON.stringify({ checked: { [first]: 'another' }, notes: [] }),
+    })
+    expect(await proofs()).toEqual([
+      ['proofed-before', 1],
+      ['unproofed', all - 1],
+    ])
+    await page.goto(`${jivet.url}/w/${id}/ship`)
+    await section().getByText('One change is another since it was proofed.').waitFor()
   })
   it('is published once over a network that breaks, however often host and network fail', async () => {
     await startHost()

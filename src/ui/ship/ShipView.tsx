@@ -127,7 +127,7 @@ function Making({
           {stopped}
         </p>
       )}
-      {mayRender && <SoundAlone id={id} />}
+      {mayRender && <Alone id={id} />}
       {hasScore && <PhonePage id={id} />}
       {hasScore && <Paper id={id} />}
       {hasScore && series && <Series id={id} name={series} />}
@@ -175,6 +175,18 @@ function PhonePage({ id }: { id: string }): ReactNode {
     </section>
   )
 }
+
+/** Sound and overlay, each without all else. */
+const Alone = ({ id }: { id: string }): ReactNode => (
+  <>
+    <SoundAlone id={id} />
+    <section className="border-t-2 border-rule pt-4">
+      <h2 className="pb-1.5 text-2xl">{shipTexts.overlay}</h2>
+      <p className="pb-3 text-quiet">{shipTexts.overlayHint}</p>
+      <Out href={`/api/workouts/${id}/overlay`}>{shipTexts.overlayDownload}</Out>
+    </section>
+  </>
+)
 
 /** What hangs on the wall, and what lies on the floor. */
 function Paper({ id }: { id: string }): ReactNode {

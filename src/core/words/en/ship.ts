@@ -67,6 +67,10 @@ export const shipTexts = {
   seriesEvery: 'Every ... days',
   seriesWrong: 'Choose a day, and 1 to 60 days.',
   seriesDownload: 'Download',
+  overlay: 'Overlay alone',
+  overlayHint:
+    'Count and names without the footage, seen through, on the very pictures on which the video changes (ProRes 4444, for whoever edits elsewhere).',
+  overlayDownload: 'Download the overlay',
   paper: 'On paper',
   paperSheet: 'Card, one page',
   paperBoard: 'Board for the wall',

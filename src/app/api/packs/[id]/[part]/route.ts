@@ -7,9 +7,11 @@ import { withSoftText } from '@/engine/softText'
 import { asAttachment, LENGTH_HEADER, textAttachment } from '@/server/attachment'
 import { idFrom, route } from '@/server/http'
 import { downloadName, findPack, type Pack } from '@/server/packs'
+import { renderingOf } from '@/server/rendering'
 import { serveFile } from '@/server/serveFile'
 import { serveMade } from '@/server/serveMade'
 import { storedFile } from '@/server/store'
+import { drawnThumbnail } from '@/server/thumbnail'
 
 /**
  * One part of what was rendered: `video` (as a download), `preview` (to play), `captions`, `chapters`, `description`,
@@ -34,7 +36,7 @@ export const GET = route<{ id: string; part: string }>(async (request, { id, par
     case 'captioned':
       return captioned(pack, request)
     case 'all':
-      return zipOf(pack)
+      return zipOf(pack, request.signal)
     default:
       throw new Problem({ code: 'not-found', what: 'part' })
   }
@@ -52,8 +54,19 @@ async function captioned(pack: Pack, request: Request): Promise<Response> {
   )
 }
 
+/** As it is chosen now; none where nothing can be rendered any more. */
+async function thumbnailFor({ workoutId }: Pack, signal: AbortSignal): Promise<Blob[]> {
+  try {
+    const rendering = await renderingOf(workoutId)
+    return [new Blob([await drawnThumbnail(rendering, rendering.workout.thumbnail, signal)])]
+  } catch (error) {
+    if (error instanceof Problem && error.code !== 'cancelled') return []
+    throw error
+  }
+}
+
 /** Everything at once, streamed: the archive is never held in memory or on disk. */
-async function zipOf(pack: Pack): Promise<Response> {
+async function zipOf(pack: Pack, signal: AbortSignal): Promise<Response> {
   const video = await openAsBlob(await storedFile(pack.videoHash)).catch(() => {
     throw new Problem({ code: 'not-found', what: 'stored video' })
   })
@@ -69,6 +82,10 @@ async function zipOf(pack: Pack): Promise<Response> {
     ...(pack.description
       ? [{ name: downloadName(pack.title, '-description.txt'), input: pack.description, lastModified: pack.createdAt }]
       : []),
+    ...(await thumbnailFor(pack, signal)).map((picture) => ({
+      ...{ name: downloadName(pack.title, '-thumbnail.jpg'), input: picture.stream(), size: picture.size },
+      lastModified: new Date(),
+    })),
   ]
   const zip = downloadZip(files)
   zip.headers.set('content-disposition', asAttachment(downloadName(pack.title, '.zip')))

@@ -1,10 +1,10 @@
 import { thumbnailSchema } from '@/core/look/thumbnail'
 import { issueToProblem } from '@/core/read/workoutFile'
-import { thumbnailOf } from '@/engine/thumbnail'
 import { asAttachment } from '@/server/attachment'
 import { idFrom, readBody, route } from '@/server/http'
 import { downloadName } from '@/server/packs'
 import { renderingOf } from '@/server/rendering'
+import { drawnThumbnail } from '@/server/thumbnail'
 import { saveThumbnail } from '@/server/workouts'
 
 /** What is asked for, as a JPEG; what is not asked for is as it was saved. `?download` names it for keeping. */
@@ -14,11 +14,10 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   const at = atMs === undefined ? {} : { atMs: Number(atMs) }
   const read = thumbnailSchema.safeParse({ ...workout.thumbnail, ...asked, ...at })
   if (!read.success) throw issueToProblem(read.error, 'request')
-  const thumbnail = { ...read.data, text: read.data.text ?? workout.score.title }
   const headers = new Headers({ 'content-type': 'image/jpeg', 'cache-control': 'no-store' })
   if (download !== undefined)
     headers.set('content-disposition', asAttachment(downloadName(workout.score.title, '-thumbnail.jpg')))
-  return new Response(await thumbnailOf(job, thumbnail, request.signal), { headers })
+  return new Response(await drawnThumbnail({ workout, job }, read.data, request.signal), { headers })
 })
 
 export const PUT = route<{ id: string }>(async (request, { id }) => {
