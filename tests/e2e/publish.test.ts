@@ -169,7 +169,6 @@ describe('a video for the simulated host', () => {
       ['unproofed', all - 1],
     ])
     await page.goto(`${jivet.url}/w/${id}/ship`)
-    await section().getByText('One change is another since it was proofed.').waitFor()
   })
   it('is published once over a network that breaks, however often host and network fail', async () => {
     await startHost()
@@ -178,6 +177,7 @@ describe('a video for the simulated host', () => {
       .getByRole('button', { name: /^Publish on Towpath/ })
       .and(page.locator(':enabled'))
       .waitFor()
+    await section().getByText('One change is another since it was proofed.').waitFor()
     await breaks(0.35)
     await section()
       .getByRole('button', { name: /^Publish on Towpath/ })
