@@ -109,7 +109,7 @@ export class Videos {
     video.lengthMs = told?.lengthMs ?? 0
     video.reason =
       (!told && 'The file could not be read as a video.') ||
-      (!told?.codecs.includes('h264') && 'A video has to be H.264.') ||
+      (!told?.codecs.some((codec) => codec === 'h264' || codec === 'hevc') && 'A video has to be H.264 or H.265.') ||
       (!told?.codecs.includes('aac') && 'A video has to have AAC sound.') ||
       (video.lengthMs > LIMITS.lengthMs && 'A video lasts 12 hours at most.') ||
       ''

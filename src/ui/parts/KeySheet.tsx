@@ -26,7 +26,7 @@ export function KeySheet({ page }: { page: KeyPage | undefined }): ReactNode {
         onClick={() => setOpen(true)}
         aria-label={texts.keys.open}
         title={`${texts.keys.open} (?)`}
-        className="grid w-14 place-items-center hover:bg-on-bar/15 max-md:w-9"
+        className="grid w-14 place-items-center hover:bg-on-bar/15 max-md:w-9 max-sm:hidden"
       >
         <Keyboard size={20} />
       </button>
