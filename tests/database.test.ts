@@ -1,6 +1,7 @@
 // The server's records against a real PostgreSQL: revisions, stitches, jobs that die and come back.
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { Problem } from '../src/core/problem'
 import { describe, expect, it } from 'vitest'
 import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
@@ -435,5 +436,9 @@ describe('the store', () => {
     const { knownProblem } = await parts()
     expect(knownProblem(Object.assign(new Error(), { code: 'ENOSPC' }))).toMatchObject({ code: 'disk-full' })
     expect(knownProblem(Object.assign(new Error(), { code: '53100' }))).toMatchObject({ code: 'disk-full' })
+    // All that kills of a database were seen to end in.
+    for (const code of ['CONNECTION_ENDED', 'CONNECT_TIMEOUT', 'UNSAFE_TRANSACTION', 'ECONNRESET', 'EPIPE', '57P03'])
+      expect(knownProblem(Object.assign(new Error(), { code })), code).toMatchObject({ code: 'database-away' })
+    expect(knownProblem(Object.assign(new Error(), { code: '23505' }))).not.toBeInstanceOf(Problem)
   })
 })

@@ -143,8 +143,11 @@ async function flush(path: string): Promise<void> {
   }
 }
 
-/** What a connection says while the database is away: Postgres.js, the system, PostgreSQL (classes 57P, 08). */
-const DATABASE_AWAY = /^(CONNECTION_|ECONNREFUSED|ECONNRESET|57P0|08)/
+/**
+ * What a connection says while the database is away: Postgres.js (which takes a transaction whose connection was lost
+ * for one that nobody began), the system, PostgreSQL (classes 57P, 08).
+ */
+const DATABASE_AWAY = /^(CONNECTION_|CONNECT_TIMEOUT|UNSAFE_TRANSACTION|ECONNREFUSED|ECONNRESET|EPIPE|57P0|08)/
 
 /**
  * A full disk, told by the system or by PostgreSQL (53100), is the user's to mend, and a database that is away comes
