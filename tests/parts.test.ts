@@ -98,11 +98,14 @@ describe('parts of a render', () => {
       .poll(() => sql()`select 1 from jobs where parent_id = ${job.id}`.then((all) => all.length), { timeout: 20_000 })
       .toBe(rows.length)
     expect(await claimJob('chunks', 'another program')).toBeNull()
+    await sql()`update jobs set attempts = 3 where id = ${job.id}`
     const [one, other] = await Promise.all([workAt(programStamp()), workAt(programStamp()), work])
     expect(one + other).toBe(rows.length)
     const store = chunkStore()
     expect(await Promise.all(keys.map((key) => store.has(key)))).toEqual(keys.map(() => true))
     expect(shares.at(-1)).toBe(1)
+    // What gets on does not break off too often.
+    expect(await sql()`select attempts from jobs where id = ${job.id}`).toEqual([{ attempts: 1 }])
     expect(await sql()`select 1 from jobs where parent_id = ${job.id}`).toHaveLength(0)
   })
   it('go with the whole when it is broken off, and whoever has one loses it', async () => {

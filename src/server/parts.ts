@@ -88,6 +88,11 @@ export async function renderParts(
   }
 }
 
+/** A part of the render is done, and kept whatever comes: what broke it off before counts no more. */
+export async function gotOn(parentId: string, db: Db): Promise<void> {
+  await db`update jobs set attempts = least(attempts, 1) where id = ${parentId}`
+}
+
 /** Whoever has one in hand is told, and loses it. */
 async function dropParts(parentId: string, db: Db): Promise<void> {
   const live = await db<{ id: string }[]>`

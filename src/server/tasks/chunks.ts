@@ -5,7 +5,7 @@ import type { Piece } from '../../core/render/runs'
 import { chunkKeys, picturePlan } from '../../engine/picturePlan'
 import { renderRow } from '../../engine/renderRow'
 import type { Job } from '../jobs'
-import { pictureOf } from '../parts'
+import { gotOn, pictureOf } from '../parts'
 import { chunkStore, withAttemptFolder } from '../store'
 import type { Finish, TaskContext } from './task'
 
@@ -34,5 +34,5 @@ export async function chunksTask(job: Job, { signal, onShare, attempt }: TaskCon
       done += frames
     }
   })
-  return async () => {}
+  return (tx) => gotOn(part.parentId, tx)
 }
