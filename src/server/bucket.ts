@@ -1,9 +1,8 @@
 // The bucket in which several machines keep one store, where the settings name one: by the S3 protocol, under the very
 // names that the files have in the data folder. Each machine's own folder then only holds what it has used.
-import { createReadStream } from 'node:fs'
+import { createReadStream, createWriteStream } from 'node:fs'
 import { mkdir, rename, rm, stat } from 'node:fs/promises'
 import { randomUUID } from 'node:crypto'
-import { createWriteStream } from 'node:fs'
 import { dirname } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
