@@ -5,7 +5,7 @@ import { defineConfig } from 'vitest/config'
 const part = process.env.JIVET_TEST_PART ?? 'all'
 const shared = { setupFiles: ['tests/seed.ts'], testTimeout: 60_000, hookTimeout: 180_000 }
 
-/** Tests of no clock, which share no server. */
+/** Tests of no server and no clock. */
 const CALM = [
   'takes',
   'hearing',
@@ -30,7 +30,6 @@ const CALM = [
   'reel',
   'safekeeping',
   'e2e/companion',
-  'e2e/twoFiles',
 ].map((name) => `tests/${name}.test.ts`)
 
 export default defineConfig({
