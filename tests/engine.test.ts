@@ -224,7 +224,7 @@ describe('rendering', () => {
     expect(off.cue).toBeLessThan(usual.cue / 20)
     expect(off.voice / usual.voice).toBeCloseTo(1, 1)
   })
-  it('leaves nothing behind when it is cancelled', async () => {
+  it.each([0, 100, 300, 900])('leaves nothing behind when it is cancelled after %i ms', async (afterMs) => {
     const halt = new AbortController()
     const work = renderVideo({
       ...(await filmedAt('whole.ts')),
@@ -232,8 +232,8 @@ describe('rendering', () => {
       scratch: folder,
       signal: halt.signal,
     })
-    setTimeout(() => halt.abort(), 300)
+    setTimeout(() => halt.abort(), afterMs)
     await expect(work).rejects.toMatchObject({ code: 'cancelled' })
-    expect(execFileSync('ls', [folder]).toString()).not.toContain('jivet-strip-')
+    expect(execFileSync('ls', [folder]).toString()).not.toContain('jivet-render-')
   })
 })

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import type { OverlayChange } from '../core/look/overlay'
 import { framesOf, rowsOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
+import { Problem } from '../core/problem'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
 import type { ChunkStore } from './chunkStore'
@@ -72,6 +73,9 @@ export async function renderVideo(asked: RenderJob, chunked?: Chunked): Promise<
     await joinUp(job, plan, work)
     const keys = chunkKeys && soundKey !== null ? { chunks: chunkKeys, sound: soundKey } : null
     return { changes: plan.changes, sound: await sounding, chunks: plan.chunks, keys, ...made }
+  } catch (error) {
+    // Whatever is broken off between two tools is broken off all the same.
+    throw job.signal?.aborted ? new Problem({ code: 'cancelled' }) : error
   } finally {
     // Where one fails the others are halted, and none is still at work on the folder that is swept.
     halt.abort()
