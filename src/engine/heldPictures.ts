@@ -2,6 +2,7 @@
 // says where its bytes lie, and samples that show the same say the same (QuickTime File Format: stts, stsc, stsz,
 // co64).
 import { open, type FileHandle } from 'node:fs/promises'
+import { sum } from '../core/sum'
 import type { Rate } from '../core/units'
 
 /** An atom: `[at, end)` in the buffer, whose contents begin at `body`. */
@@ -130,7 +131,7 @@ function remade(bytes: Buffer, from: number, end: number, held: Held): Buffer {
 
 function atomOf(kind: string, parts: readonly Buffer[]): Buffer {
   const head = Buffer.alloc(8)
-  head.writeUInt32BE(8 + parts.reduce((sum, { length }) => sum + length, 0))
+  head.writeUInt32BE(8 + sum(parts.map(({ length }) => length)))
   head.write(kind, 4, 'latin1')
   return Buffer.concat([head, ...parts])
 }

@@ -12,12 +12,16 @@ const TRANSFER: Readonly<Record<Hdr, string>> = { pq: 'smpte2084', hlg: 'arib-st
 /** White of the usual range, and of text, in cd/m2 (ITU-R BT.2408). */
 const WHITE = 203
 
+/** Linear light, with the reference white as 1. */
+const LINEAR = [`zscale=t=linear:npl=${WHITE}`, 'format=gbrpf32le']
+
 /**
  * Maps high dynamic range to BT.709. In linear light, with the reference white as 1, what is below 0.6 stays as it is,
  * and what is brighter is rolled off up to 1000 cd/m2.
  */
 export const MAPPED_TO_SDR = [
-  ...[`zscale=t=linear:npl=${WHITE}`, 'format=gbrpf32le', 'zscale=p=bt709'],
+  ...LINEAR,
+  'zscale=p=bt709',
   ...['tonemap=tonemap=mobius:param=0.6:desat=0:peak=5', 'zscale=t=bt709:m=bt709:r=tv', 'format=yuv420p'],
 ].join(',')
 
@@ -29,11 +33,12 @@ const raised = (hdr: Hdr, format: string): string =>
 export function intoRange(film: Hdr | undefined, range: Range): string[] {
   if (range === null) return film ? [MAPPED_TO_SDR] : []
   if (film === range) return []
-  if (film) return [`zscale=t=linear:npl=${WHITE}`, 'format=gbrpf32le', raised(range, FORMAT.high)]
+  if (film) return [...LINEAR, raised(range, FORMAT.high)]
   return [
     'scale=out_color_matrix=bt709',
     'setparams=range=tv:color_primaries=bt709:color_trc=bt709:colorspace=bt709',
-    ...[`zscale=t=linear:npl=${WHITE}`, 'format=gbrpf32le', raised(range, FORMAT.high)],
+    ...LINEAR,
+    raised(range, FORMAT.high),
   ]
 }
 
@@ -53,12 +58,7 @@ export function drawnIntoRange(range: Range, { alpha }: { alpha: boolean }): str
 
 /** Filters that bring what was drawn in a high range back to how it was drawn, with its luma by BT.601. */
 export const asDrawn = (range: Range): string[] =>
-  range === null
-    ? []
-    : [
-        ...[`zscale=t=linear:npl=${WHITE}`, 'format=gbrpf32le', 'zscale=p=bt709:t=iec61966-2-1:m=170m:r=tv'],
-        'format=yuv420p',
-      ]
+  range === null ? [] : [...LINEAR, 'zscale=p=bt709:t=iec61966-2-1:m=170m:r=tv', 'format=yuv420p']
 
 const FORMAT = { usual: 'yuv420p', high: 'yuv420p10le' }
 export const pixelsOf = (range: Range): string => (range === null ? FORMAT.usual : FORMAT.high)
