@@ -1,11 +1,12 @@
 // Sixty and more hostile and odd media files: each ends in footage that renders as long as it was measured, or in one
 // clear sentence; none makes ffmpeg open another file or the network, and none takes long.
-import { execFileSync } from 'node:child_process'
+import { execFileSync, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { Writable } from 'node:stream'
 import { afterAll, describe, expect, it } from 'vitest'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
@@ -96,6 +97,21 @@ describe('a tool', () => {
     await expect(runTool('sh', ['-c', 'kill -KILL $$'])).rejects.toMatchObject({ code: 'tool-killed' })
     await expect(runTool('sh', ['-c', 'kill -SEGV $$'])).rejects.toMatchObject({ code: 'tool-failed' })
     await expect(runTool('sh', ['-c', 'exit 3'])).rejects.toMatchObject({ code: 'tool-failed' })
+  })
+  it('breaks the pipes that fed it without ending who fed it', async () => {
+    const feed = (child: ChildProcess): Promise<void> => {
+      const further = child.stdio[3] as Writable
+      further.write(Buffer.alloc(1 << 20))
+      return Promise.resolve()
+    }
+    const broken: unknown[] = []
+    const hear = (error: unknown): void => void broken.push(error)
+    process.prependListener('uncaughtException', hear)
+    await expect(runTool('sh', ['-c', 'exit 3'], { extraPipes: 1, feed })).rejects.toMatchObject({
+      code: 'tool-failed',
+    })
+    process.off('uncaughtException', hear)
+    expect(broken).toEqual([])
   })
   it('never waits longer than a timer can', () => {
     expect(patience(LONGEST_MS, 30)).toBeLessThan(2 ** 31)

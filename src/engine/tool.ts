@@ -56,6 +56,8 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
   child.stderr?.on('data', (chunk: Buffer) => {
     complaint = (complaint + chunk.toString()).slice(-KEPT_COMPLAINT)
   })
+  // Who reads or feeds a pipe hears when it breaks; one that breaks after that would end this process.
+  for (const pipe of child.stdio) pipe?.on('error', () => {})
   const ended = new Promise<{ code: number; signal: NodeJS.Signals | null }>((resolve, reject) => {
     child.once('error', reject)
     child.once('close', (code, signal) => resolve({ code: code ?? -1, signal }))
