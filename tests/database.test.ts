@@ -408,6 +408,14 @@ describe('footage', () => {
     await sql()`update footage set facts = facts - 'zeroS' where id = ${id}`
     expect(await outdatedFootage()).toContainEqual({ id, workoutId })
   })
+  it('that an older Jivet did not look at for high dynamic range is measured again', async () => {
+    const { createWorkout, outdatedFootage, sql } = await parts()
+    const workoutId = await createWorkout(score()),
+      id = await filmed(workoutId, 'phone.mov', { facts: { videoCodec: 'hevc' } })
+    expect(await outdatedFootage()).toContainEqual({ id, workoutId })
+    await sql()`update footage set facts = facts || '{"hdr": null}' where id = ${id}`
+    expect(await outdatedFootage()).not.toContainEqual({ id, workoutId })
+  })
   it('that an older engine heard is heard again', async () => {
     const { createWorkout, outdatedFootage, saveEvidence, sql } = await parts()
     const workoutId = await createWorkout(score()),

@@ -34,8 +34,8 @@ export const footageFactsSchema = z.object({
   brokenEnd: z.boolean(),
   /** When the camera began it, milliseconds since the epoch, if it wrote that down. */
   recordedMs: z.number().nullable().default(null),
-  /** How it was filmed in high dynamic range; absent where it was not, or where nobody looked. */
-  hdr: z.enum(['pq', 'hlg']).optional(),
+  /** How it was filmed in high dynamic range; null where it was not, absent where nobody looked. */
+  hdr: z.enum(['pq', 'hlg']).nullable().optional(),
 })
 export type FootageFacts = z.infer<typeof footageFactsSchema>
 
@@ -111,7 +111,7 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
     ...soundFacts(sound),
     rate: rateOf(picture),
     videoCodec: picture.codec_name ?? 'unknown',
-    ...hdrOf(picture),
+    hdr: HDR_TRANSFERS[picture.color_transfer ?? ''] ?? null,
     browserPlayable: isPlayable(picture, sound, format) && startsForAll(timebase),
     // Only where neither picture nor sound reaches it: a picture may well end before its sound.
     recordedMs: instantIn(format?.tags?.creation_time),
@@ -121,11 +121,6 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
 
 /** By the names that ffprobe has for ITU-R BT.2100's transfer functions. */
 const HDR_TRANSFERS: Readonly<Record<string, FootageFacts['hdr']>> = { smpte2084: 'pq', 'arib-std-b67': 'hlg' }
-
-function hdrOf({ color_transfer }: Stream): Pick<FootageFacts, 'hdr'> {
-  const hdr = HDR_TRANSFERS[color_transfer ?? '']
-  return hdr ? { hdr } : {}
-}
 
 /** Cameras without a clock write the year 1904 or 1970. */
 function instantIn(text: string | undefined): number | null {

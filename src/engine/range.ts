@@ -30,7 +30,7 @@ const raised = (hdr: Hdr, format: string): string =>
   `zscale=p=bt2020:t=${TRANSFER[hdr]}:npl=${WHITE}:m=bt2020nc:r=tv,format=${format}`
 
 /** @param film as it was filmed. @returns filters that bring its pictures into a video's range. */
-export function intoRange(film: Hdr | undefined, range: Range): string[] {
+export function intoRange(film: Range, range: Range): string[] {
   if (range === null) return film ? [MAPPED_TO_SDR] : []
   if (film === range) return []
   if (film) return [...LINEAR, raised(range, FORMAT.high)]

@@ -124,7 +124,7 @@ function filterOf({ reel, framing }: PictureJob, { facts, filmed, range, rate }:
   const chain = [
     ...(film ? onGrid(film.zeroS, piece, grid) : []),
     ...(source === 'still' ? ['trim=end_frame=1'] : []),
-    ...(film ? intoRange(film.hdr, range) : drawnIntoRange(range, { alpha: false })),
+    ...(film ? intoRange(film.hdr ?? null, range) : drawnIntoRange(range, { alpha: false })),
     ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, onItsNumber(rate)],
     ...(isPart ? partOfPicture(partOf(filmed, framing.shape), facts, aimsIn(framing, file, piece)) : []),
     ...(mirrored ? ['hflip'] : []),

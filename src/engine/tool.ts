@@ -56,8 +56,7 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
   child.stderr?.on('data', (chunk: Buffer) => {
     complaint = (complaint + chunk.toString()).slice(-KEPT_COMPLAINT)
   })
-  // Who reads or feeds a pipe hears when it breaks; one that breaks after that would end this process.
-  for (const pipe of child.stdio) pipe?.on('error', () => {})
+  outliveItsPipes(child)
   const ended = new Promise<{ code: number; signal: NodeJS.Signals | null }>((resolve, reject) => {
     child.once('error', reject)
     child.once('close', (code, signal) => resolve({ code: code ?? -1, signal }))
@@ -80,6 +79,11 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
     call.signal?.removeEventListener('abort', stop)
     limit.removeEventListener('abort', stop)
   }
+}
+
+/** Who reads or feeds a pipe hears when it breaks; one that breaks after that would end this process. */
+function outliveItsPipes(child: ChildProcess): void {
+  for (const pipe of child.stdio) pipe?.on('error', () => {})
 }
 
 function endGroup({ pid, exitCode, signalCode }: ChildProcess): void {

@@ -209,11 +209,18 @@ export async function addEvidence(tx: Db, footageId: string, evidence: readonly 
       (kind text, at_ms float8, spread_ms real, strength real, payload jsonb)`
 }
 
-/** Ready footage that an older Jivet measured, before it knew where instant 0 lies, or that an older engine heard. */
+/** Codecs of high dynamic range. */
+const MAYBE_HDR = ['hevc', 'av1', 'vp9']
+
+/**
+ * Ready footage that an older Jivet measured, before it knew where instant 0 lies or what is filmed in high dynamic
+ * range, or that an older engine heard.
+ */
 export async function outdatedFootage(): Promise<{ id: string; workoutId: string }[]> {
   return sql()<{ id: string; workoutId: string }[]>`
     select id, workout_id as "workoutId" from footage where state = 'ready'
       and (not facts ? 'zeroS'
+        or (not facts ? 'hdr' and facts->>'videoCodec' = any(${MAYBE_HDR}))
         or exists (select 1 from evidence where footage_id = footage.id and engine < ${EVIDENCE_VERSION}))
       and not exists (select 1 from jobs where footage_id = footage.id and kind = 'prepare' and state in ('queued', 'active'))`
 }
