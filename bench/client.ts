@@ -50,6 +50,15 @@ export const tieBody = (revision: number, reel: string): string =>
     key: randomUUID(),
   })
 
+/** Requests of a running Jivet, answered in JSON. */
+export const asking =
+  (url: string) =>
+  async <T>(method: string, path: string, body?: string): Promise<T> => {
+    const answer = await fetch(url + path, { method, headers: JSON_TYPE, body })
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
+    return (await answer.json()) as T
+  }
+
 /** The beginning of an upload by the tus protocol. */
 export const beginUpload = (url: string, workoutId: string, name: string, length: number): Promise<Response> => {
   const encoded = (text: string): string => Buffer.from(text).toString('base64')

@@ -1,17 +1,6 @@
 // How soon an upload begins to be prepared while twenty renders wait, and whether each waiting job runs once.
 //   JIVET_URL=http://127.0.0.1:4310 tsx bench/lane.ts   (with Jivet running)
-import {
-  beginUpload,
-  filmed,
-  JSON_TYPE,
-  pause,
-  placeOf,
-  planBody,
-  sendPiece,
-  SHORT_PLAN,
-  tieBody,
-  unlike,
-} from './client'
+import { asking, beginUpload, filmed, pause, placeOf, planBody, sendPiece, SHORT_PLAN, tieBody, unlike } from './client'
 
 const url = process.env.JIVET_URL ?? 'http://127.0.0.1:4310'
 const RENDERS = 20
@@ -21,11 +10,7 @@ interface Told {
   reel: { key: string }
   jobs: { kind: string; state: string; share: number }[]
 }
-const ask = async <T>(method: string, path: string, body?: string): Promise<T> => {
-  const answer = await fetch(url + path, { method, headers: JSON_TYPE, body })
-  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
-  return (await answer.json()) as T
-}
+const ask = asking(url)
 const told = (id: string): Promise<Told> => ask('GET', `/api/workouts/${id}/progress`)
 const make = async (title: string): Promise<string> =>
   (await ask<{ id: string }>('POST', '/api/workouts', planBody(title, SHORT_PLAN))).id
