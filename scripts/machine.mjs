@@ -344,7 +344,13 @@ const bundleForBrowser = (from, name) => bundle(from, ['public', name], '--minif
 
 /** The headless command, as `bin/jivet` starts it while it is up to date. */
 const bundleCommand = () =>
-  bundle(['bin', 'cli.ts'], ['.next', 'cli', 'cli.mjs'], '--platform=node', '--format=esm', '--packages=external')
+  bundle(
+    ['bin', 'cli.ts'],
+    ['.next', 'cli', 'cli.mjs'],
+    '--platform=node',
+    '--format=esm',
+    '--external:@napi-rs/canvas',
+  )
 
 /** Builds the application, unless the build of these very sources is there. */
 export function ensureBuild() {

@@ -264,16 +264,16 @@ describe('a session in two files', () => {
   it('is tied in both, with what was not filmed between them left out', () => {
     const { boundaries } = truthOf(FILM)
     const middle = boundaries.findIndex(({ footageMs }) => footageMs > (boundaries.at(-1)?.footageMs ?? 0) / 2)
-    const cutMs = Math.round((boundaries[middle]?.footageMs ?? 0) - 4500),
-      goesOnMs = cutMs + 1500
-    const part = (name: string, ...trim: string[]): string => {
+    // Between whole groups of pictures of 2 s, which are copied as they are.
+    const cutMs = Math.floor(((boundaries[middle]?.footageMs ?? 0) - 4500) / 2000) * 2000,
+      goesOnMs = cutMs + 2000
+    const part = (name: string, ...where: string[]): string => {
       const file = join(folder, name)
-      const small = ['-vf', 'scale=160:-2', '-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac']
-      execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, ...trim, ...small, file])
+      execFileSync('ffmpeg', ['-v', 'error', '-y', ...where, '-c', 'copy', file])
       return file
     }
-    const one = part('one.mp4', '-to', String(cutMs / 1000)),
-      two = part('two.mp4', '-ss', String(goesOnMs / 1000))
+    const one = part('one.mp4', '-i', FILM, '-to', String(cutMs / 1000)),
+      two = part('two.mp4', '-ss', String(goesOnMs / 1000), '-i', FILM)
     const { stitches } = JSON.parse(jivet('sync', PLAN, one, two, '--json').out) as {
       stitches: { segmentId: string; edge: string; footage: number; footageMs: number }[]
     }

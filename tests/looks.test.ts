@@ -42,7 +42,7 @@ describe.each(LOOK_NAMES)('%s', (look) => {
     for (const [at, tone] of TONE_NAMES.entries()) {
       const wish = { ...USUAL_LOOK, look, tone, size: at ? 1.2 : 1, footFree: at ? 12 : 0, edgeFree: at ? 5 : 0 }
       const layers = overlayLayers(frame, STATES, measuringSurface(), wish)
-      for (const state of STATES.filter((_, number) => number % 9 === 0)) {
+      for (const state of STATES.filter((_, number) => number % 18 === 0)) {
         const apart = drawn(frame, (surface) => {
           for (const { x, y, width, height, draw } of layers) {
             const layer = createCanvas(width, height)

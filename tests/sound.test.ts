@@ -22,6 +22,7 @@ import { renderVideo } from '../src/engine/render'
 import { STEMS, writeStem, type Stem } from '../src/engine/stems'
 import { saidAloud, waveMs, waveSamples } from '../src/engine/voices'
 import { findCue, samplesOf, SAMPLE_RATE } from './e2e/decode'
+import { alsoEvery } from './every'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-sound-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -115,15 +116,14 @@ describe('a rendered mix', () => {
     return cueSheet(shown, { wishes, lineMs: lengths })
   }
 
-  it.each([
-    ['host', -14],
-    ['quieter', -16],
-    ['broadcast', -23],
-  ] as const)('is as loud as is asked for %s, and never above -1 dBTP', async (target, wanted) => {
-    const { lufs, peakDb } = metered(await rendered(`${target}.mp4`, { target }, { wishes }))
-    expect(Math.abs(lufs - wanted)).toBeLessThanOrEqual(0.5)
-    expect(peakDb).toBeLessThanOrEqual(-1)
-  })
+  it.each([['host', -14], ['broadcast', -23], ...alsoEvery(['quieter', -16])] as const)(
+    'is as loud as is asked for %s, and never above -1 dBTP',
+    async (target, wanted) => {
+      const { lufs, peakDb } = metered(await rendered(`${target}.mp4`, { target }, { wishes }))
+      expect(Math.abs(lufs - wanted)).toBeLessThanOrEqual(0.5)
+      expect(peakDb).toBeLessThanOrEqual(-1)
+    },
+  )
   it('has each tone within ten milliseconds of its instant', async () => {
     const samples = samplesOf(await rendered('tones.mp4', { voice: 0 }, {}))
     const { shown } = followed(segments, [{ segmentId: segments[0]!.id, edge: 'start', footageMs: 0 }], totalMs)

@@ -14,6 +14,7 @@ import { makeProxy } from '../src/engine/proxy'
 import { probeFootage } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { framesThatChange } from './e2e/decode'
+import { alsoEvery } from './every'
 import { USUAL_MIX } from '../src/core/sound/mix'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-timebase-'))
@@ -41,8 +42,7 @@ const FILMS = [
   ['together.mp4', 'mp4', 0, 0],
   ['picture-late.mp4', 'mp4', LATE_S, 0],
   ['sound-late.mp4', 'mp4', 0, LATE_S],
-  ['picture-late.mov', 'mp4', LATE_S, 0],
-  ['sound-late.mov', 'mp4', 0, LATE_S],
+  ...alsoEvery(['picture-late.mov', 'mp4', LATE_S, 0], ['sound-late.mov', 'mp4', 0, LATE_S]),
   ['picture-late.mkv', 'mp4', LATE_S, 0],
   ['sound-late.mkv', 'mp4', 0, LATE_S],
   ['picture-late.webm', 'webm', LATE_S, 0],

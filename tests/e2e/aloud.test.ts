@@ -24,7 +24,7 @@ sharedDesk((opened) => {
   page = opened.page
 })
 
-const PLAN = 'circuit Main: 3 rounds, 25 on, 15 off, 30 between\n  Jug lift; Keel hold; Tiller twist\n'
+const PLAN = 'circuit Main: 3 rounds, 20 on, 10 off, 20 between\n  Jug lift; Keel hold; Tiller twist\n'
 const OTHER = 'ladder Main: 6 rungs, from 12, step 7\n  Deck-rail squat\n'
 
 /** Makes a workout, adds the film in Sync, and waits until it can be worked with. */
@@ -70,7 +70,7 @@ describe('a session counted aloud', () => {
     await find()
     const summary = page.getByTestId('sync-summary')
     await summary.getByText('Called aloud; no timer heard.').waitFor()
-    await summary.getByText(/ran \d+ s, not 30 s/).waitFor()
+    await summary.getByText(/ran \d+ s, not 20 s/).waitFor()
     await expect.poll(tiesOnServer).not.toEqual([])
     const ties = await tiesOnServer()
     expect(sureIn(ties).length).toBeGreaterThan(12)

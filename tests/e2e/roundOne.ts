@@ -1,13 +1,21 @@
 // A small film of the demo's first round: in the break after it the camera was switched off.
 import { execFileSync } from 'node:child_process'
+import { copyFileSync, existsSync } from 'node:fs'
+import { basename, join } from 'node:path'
 import type { Desk } from './desk'
-import { FILM } from './jivet'
+import { FILM, FILMS } from './jivet'
 
 const FILMED_S = 104
 
+/** Filmed once, for all files of tests. */
 export function filmRoundOne(out: string): void {
+  const kept = join(import.meta.dirname, '..', '..', 'tmp', `round-one-${basename(FILMS)}.mp4`)
   const small = ['-vf', 'scale=640:360', '-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'copy']
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, '-t', String(FILMED_S), ...small, out])
+  if (!existsSync(kept)) {
+    execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', FILM, '-t', String(FILMED_S), ...small, out])
+    // Files of tests that need it come one after the other.
+    copyFileSync(out, kept)
+  } else copyFileSync(kept, out)
 }
 
 /** What was meant to be filmed. */

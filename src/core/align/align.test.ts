@@ -180,7 +180,6 @@ describe('how sure a tie is', () => {
     const { segments: own } = expand(readShorthand(score).score)
     for (const [rounds, between] of [
       [12, 45],
-      [12, 20],
       [9, 75],
     ] as const) {
       const other = `circuit Main: ${rounds} rounds, 30 on, 10 off, ${between} between\n  Squat; Jump; Bridge; Plank\n`

@@ -53,10 +53,8 @@ describe('movement', () => {
           const seen = leaps.map(([atMs, one]) => leap(atMs, one))
           const whole = { expected: 17, footageMs: FOOTAGE_MS }
           const field = movementLikelihood(seen, begins, { cells: 7000, stepMs: 100 }, whole)
-          for (const one of field) {
-            expect(one).toBeGreaterThan(0.7)
-            expect(one).toBeLessThan(30)
-          }
+          expect(Math.min(...field)).toBeGreaterThan(0.7)
+          expect(Math.max(...field)).toBeLessThan(30)
         },
       ),
       { numRuns: 50 },

@@ -260,7 +260,7 @@ describe('judging', () => {
           expect(copy).not.toEqual(one)
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     )
   })
 })

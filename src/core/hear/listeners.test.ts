@@ -62,7 +62,7 @@ describe.each(LISTENERS)('%s', (_, make) => {
         expect(hear(make, sound, block)).toEqual(whole)
         expect(sound).toEqual(before)
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     )
   })
 })

@@ -146,7 +146,7 @@ describe('the workout file', () => {
           expect(error.code).toBe('bad-document')
         }
       }),
-      { numRuns: 2000 },
+      { numRuns: 800 },
     )
   })
 })

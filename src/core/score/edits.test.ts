@@ -80,7 +80,7 @@ describe('an edit of a segment is an edit of the plan', () => {
           expect(scoreSchema.safeParse(produce(score, (draft) => edit(draft as Score))).error).toBeUndefined()
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 75 },
     )
   })
 })
@@ -93,7 +93,7 @@ describe('merging one score into another', () => {
         mergeInto(copy, structuredClone(other))
         expect(copy).toEqual(other)
       }),
-      { numRuns: 100 },
+      { numRuns: 50 },
     )
     const before = plan('circuit A: 1 round, 30 on\n  Squat\ntalk B: about 8\n')
     const merged = produce(before, (draft) =>

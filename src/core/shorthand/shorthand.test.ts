@@ -32,7 +32,7 @@ describe('the shorthand', () => {
         expect(again).toEqual(score)
         expect(problems.filter((one) => one.code !== 'group-size')).toEqual([])
       }),
-      { numRuns: 250 },
+      { numRuns: 100 },
     )
   })
   it('makes a score that holds of any text at all, and keeps every word of it', () => {
@@ -43,7 +43,7 @@ describe('the shorthand', () => {
         for (const { from, to } of problems) expect(from <= to && to <= typed.length).toBe(true)
         expect(readShorthand(printShorthand(score)).score).toEqual(score)
       }),
-      { numRuns: 3000 },
+      { numRuns: 1500 },
     )
   })
   it('keeps comments and blank lines where they stand', () => {

@@ -31,7 +31,7 @@ describe.each(WRITERS)('%s', (_, write) => {
         expect(text === '' || text.endsWith('\n')).toBe(true)
         expect(JSON.stringify([score, segments])).toBe(before)
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
 })

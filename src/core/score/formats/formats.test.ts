@@ -345,7 +345,7 @@ describe('a score', () => {
       fc.property(anyScore, (one) => {
         expect(scoreSchema.parse(JSON.parse(JSON.stringify(one)))).toEqual(one)
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     )
   })
   it('shows moves up front, before blocks or in the rests', () => {

@@ -70,7 +70,7 @@ describe('keys of stations', () => {
         const back = readShorthand(printShorthand(shifted)).score
         expect([...movesById(back).keys()]).toEqual([...movesById(shifted).keys()])
       }),
-      { numRuns: 100 },
+      { numRuns: 50 },
     )
   })
   it('come through a file, and an old file without them gets the same ones every time', () => {
@@ -100,7 +100,7 @@ describe('keys of stations', () => {
         const ids = tryExpand(any).expansion?.segments.map(({ id }) => id) ?? []
         expect(new Set(ids).size).toBe(ids.length)
       }),
-      { numRuns: 100 },
+      { numRuns: 50 },
     )
   })
 })
