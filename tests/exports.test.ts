@@ -187,6 +187,8 @@ it('captions and chapters go into a video without it being encoded again', async
       'ultrafast',
       '-c:a',
       'aac',
+      '-aac_coder',
+      'fast',
       video,
     ],
   ])

@@ -15,7 +15,20 @@ const before = process.env.XDG_CACHE_HOME
 const tone = (path: string, hz: number): void => {
   const picture = ['-f', 'lavfi', '-i', 'color=c=gray:s=64x36:r=5:d=8']
   const sound = ['-f', 'lavfi', '-i', `aevalsrc='0.3*sin(2*PI*${hz}*t)*lt(mod(t,3),0.3)':s=16000:d=8`]
-  execFileSync('ffmpeg', ['-v', 'error', '-y', ...picture, ...sound, '-c:v', 'libx264', '-c:a', 'aac', path])
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    ...picture,
+    ...sound,
+    '-c:v',
+    'libx264',
+    '-c:a',
+    'aac',
+    '-aac_coder',
+    'fast',
+    path,
+  ])
 }
 beforeAll(() => {
   process.env.XDG_CACHE_HOME = folder

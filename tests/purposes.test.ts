@@ -51,7 +51,18 @@ beforeAll(() => {
       ...['-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=25:d=21,format=yuv420p10le'],
       ...['-f', 'lavfi', '-i', 'sine=440:d=21'],
       ...['-vf', `geq=lum='if(between(T,6,12),${level(WHITE)},${level(GREY)})':cb=512:cr=512`],
-      ...['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', '-c:a', 'aac'],
+      ...[
+        '-c:v',
+        'libx265',
+        '-preset',
+        'ultrafast',
+        '-x265-params',
+        'log-level=none',
+        '-c:a',
+        'aac',
+        '-aac_coder',
+        'fast',
+      ],
       ...['-color_primaries', 'bt2020', '-color_trc', transfer, '-colorspace', 'bt2020nc', at(`${name}.mp4`)],
     )
 })

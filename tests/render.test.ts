@@ -31,7 +31,7 @@ beforeAll(() => {
     execFileSync('ffmpeg', [
       ...['-v', 'error', '-y', '-t', '62', '-i', join(FILMS, 'deck-hours.mp4')],
       ...['-vf', `scale=640:360,fps=${rate}`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '16'],
-      ...['-c:a', 'aac', at(name!)],
+      ...['-c:a', 'aac', '-aac_coder', 'fast', at(name!)],
     ])
 }, 600_000)
 

@@ -271,6 +271,8 @@ describe('a hearing that was ended in the middle', () => {
       'ultrafast',
       '-c:a',
       'aac',
+      '-aac_coder',
+      'fast',
       file,
     ])
     return file

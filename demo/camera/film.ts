@@ -136,6 +136,8 @@ function addSound(session: Session, picture: string, out: string): void {
     'copy',
     '-c:a',
     'aac',
+    '-aac_coder',
+    'fast',
     '-b:a',
     '128k',
     '-movflags',

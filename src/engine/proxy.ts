@@ -1,4 +1,5 @@
 // Makes a copy that any browser plays and seeks quickly, for footage that it would not, or not from the same instant 0.
+import { QUICK_SOUND } from './encoding'
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { footageInput, patience } from './input'
@@ -19,7 +20,8 @@ export async function makeProxy(
   facts: FootageFacts,
   options: { signal?: AbortSignal; onProgress?: (share: Share) => void } = {},
 ): Promise<void> {
-  const sound = facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', '-b:a', '128k', '-ac', '2']
+  const sound =
+    facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', ...QUICK_SOUND, '-b:a', '128k', '-ac', '2']
   const filters = [
     pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape: facts.hdr ? `${MAPPED_TO_SDR},${SHAPE}` : SHAPE }),
     ...(facts.audioCodec === null ? [] : [`[0:a:0]${soundOnTime(facts)}[sound]`]),

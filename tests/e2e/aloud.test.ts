@@ -105,7 +105,18 @@ describe('a session counted aloud', () => {
     const beganMs = 3000
     const film = join(folder, 'murmur.mp4')
     const inputs = ['color=c=gray:s=64x36:r=5', 'anoisesrc=a=0.01:r=16000'].flatMap((one) => ['-f', 'lavfi', '-i', one])
-    const coded = ['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'aac']
+    const coded = [
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      'aac',
+      '-aac_coder',
+      'fast',
+    ]
     execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...coded, '-t', String((totalMs + 8000) / 1000), film])
     await filmed('Captioned', PLAN, film)
     const stamp = (ms: number): string => new Date(ms).toISOString().slice(11, 23)

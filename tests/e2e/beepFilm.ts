@@ -19,7 +19,7 @@ export function filmBeeps(plan: string, out: string): void {
     [
       ...['-v', 'error', '-y', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', 'pipe:0'],
       ...['-f', 'lavfi', '-i', `testsrc=s=320x180:r=10:d=${lengthS}`, '-map', '1:v', '-map', '0:a'],
-      ...['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'aac', out],
+      ...['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-aac_coder', 'fast', out],
     ],
     { input: Buffer.from(sound.buffer, sound.byteOffset, sound.byteLength) },
   )

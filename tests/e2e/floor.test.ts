@@ -115,7 +115,19 @@ describe('a session on the floor', () => {
     writeFileSync(join(folder, 'floor.wav'), writeWav([sound], rate))
     execFileSync('ffmpeg', [
       ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `color=c=teal:s=320x180:r=30:d=${filmMs / 1000}`],
-      ...['-i', join(folder, 'floor.wav'), '-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac', film],
+      ...[
+        '-i',
+        join(folder, 'floor.wav'),
+        '-c:v',
+        'libx264',
+        '-preset',
+        'ultrafast',
+        '-c:a',
+        'aac',
+        '-aac_coder',
+        'fast',
+        film,
+      ],
     ])
     await page.getByRole('link', { name: 'Use it in Sync' }).click()
     await page.locator('input[type=file]').first().setInputFiles(film)

@@ -38,7 +38,7 @@ export function spokenFilm(
       ...['-v', 'error', '-nostdin', '-y', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', 'pipe:0'],
       ...['-f', 'lavfi', '-i', `color=c=0x556677:s=320x180:r=10:d=${played.footageMs / 1000}`],
       ...['-map', '1:v', '-map', '0:a', '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p'],
-      ...['-c:a', 'aac', '-b:a', '96k', '-shortest', '-movflags', '+faststart', file],
+      ...['-c:a', 'aac', '-aac_coder', 'fast', '-b:a', '96k', '-shortest', '-movflags', '+faststart', file],
     ],
     { input: Buffer.from(sound.buffer, sound.byteOffset, sound.byteLength) },
   )
