@@ -161,7 +161,7 @@ async function renderOverlay(
   try {
     const begun = join(folder, basename(out))
     const ending = OVERLAY_ENDINGS.find((one) => extname(out).toLowerCase() === `.${one}`)
-    if (ending) await writeOverlay(job, ending, { out: begun, folder, ...about })
+    if (ending) await writeOverlay(job, ending, { out: begun, ...about })
     else await writeOverlayPictures(job, { out: begun, folder, ...about })
     await rename(begun, out)
   } finally {

@@ -147,8 +147,24 @@ describe('a video', () => {
   })
   it('that is black for a while, or stands still, is said to be', async () => {
     const holds = 'gte(t,8)*lte(t,11)'
-    ffmpeg('-i', at('film.mp4'), '-vf', `drawbox=t=fill:c=black:enable='${holds}'`, '-c:a', 'copy', at('dark.mp4'))
-    ffmpeg('-i', at('film.mp4'), '-vf', 'loop=loop=150:size=1:start=75,trim=end=23', '-c:a', 'copy', at('held.mp4'))
+    ffmpeg(
+      '-i',
+      at('film.mp4'),
+      '-vf',
+      `scale=448:252,drawbox=t=fill:c=black:enable='${holds}'`,
+      '-c:a',
+      'copy',
+      at('dark.mp4'),
+    )
+    ffmpeg(
+      '-i',
+      at('film.mp4'),
+      '-vf',
+      'scale=448:252,loop=loop=150:size=1:start=75,trim=end=23',
+      '-c:a',
+      'copy',
+      at('held.mp4'),
+    )
     const deadIn = async (film: string) => {
       const job = await jobOf(film)
       const { changes, sound } = await renderVideo({ ...job, out: at('dead.mp4') })
@@ -244,17 +260,24 @@ describe('the overlay alone', () => {
       alpha: bytes.subarray((2 * at + 1) * size, (2 * at + 2) * size),
     }))
   }
+  /** How many pixels are another. */
+  const unlike = (one: Buffer, other: Buffer): number => {
+    let count = 0
+    for (let place = 0; place < one.length; place++) if (Math.abs(one[place]! - other[place]!) > 60) count++
+    return count
+  }
   const INPUTS = {
     mov: ['-i', at('alone.mov')],
     webm: ['-c:v', 'libvpx-vp9', '-i', at('alone.webm')],
     pictures: ['-framerate', '30', '-i', at('pictures/overlay-%06d.png')],
   }
+  let all: Record<string, ReturnType<typeof decoded>> | null = null
+  const seen = () => (all ??= Object.fromEntries(Object.entries(INPUTS).map(([kind, input]) => [kind, decoded(input)])))
   it('is as long as a video of the same, of its size, and is seen through where nothing stands', () => {
     const frames = 14 * 30
     expect(readdirSync(at('pictures'))).toHaveLength(frames)
     expect(probe('alone.mov', 'codec_name,profile,width,height,nb_frames')[0]).toBe(`prores,4444,1280,720,${frames}`)
-    for (const input of Object.values(INPUTS)) {
-      const all = decoded(input)
+    for (const all of Object.values(seen())) {
       expect(all).toHaveLength(frames)
       const { alpha } = all[100]!
       expect(alpha[20 * 320 + 160]).toBe(0)
@@ -265,14 +288,9 @@ describe('the overlay alone', () => {
     const changesOf = (pictures: readonly Buffer[]): number[] =>
       pictures.flatMap((one, at) => {
         const before = pictures[at - 1]
-        if (!before) return []
-        let unlike = 0
-        for (let place = 0; place < one.length; place++) if (Math.abs(one[place]! - before[place]!) > 60) unlike++
-        return unlike > 20 ? [at] : []
+        return before && unlike(one, before) > 20 ? [at] : []
       })
-    const [mov, webm, pictures] = Object.values(INPUTS).map((input) =>
-      changesOf(decoded(input).map(({ luma }) => luma)),
-    )
+    const [mov, webm, pictures] = Object.values(seen()).map((all) => changesOf(all.map(({ luma }) => luma)))
     expect(mov!.length).toBeGreaterThanOrEqual(12)
     expect(webm).toEqual(mov)
     expect(pictures).toEqual(mov)
@@ -298,9 +316,22 @@ describe('the overlay alone', () => {
     expect(facts.durationMs).toBeCloseTo((shown.length * 1001) / 24, 0)
     expect(probe('steps.mov', 'r_frame_rate,avg_frame_rate,nb_frames')[0]).toBe('24000/1001,24000/1001,207')
   })
+  it('is found wherever it is sought, and nothing is wrong in it', () => {
+    for (const kind of ['mov', 'webm'] as const) {
+      const input = INPUTS[kind]
+      for (const frame of [45, 240]) {
+        const [found] = decoded(['-ss', ((frame - 0.5) / 30).toFixed(4), '-t', '0.2', ...input])
+        const { luma, alpha } = seen()[kind]![frame]!
+        expect([frame, unlike(found!.luma, luma), unlike(found!.alpha, alpha)]).toEqual([frame, 0, 0])
+      }
+      const told = spawnSync('ffmpeg', ['-v', 'warning', '-xerror', ...input, '-f', 'null', '-'], { encoding: 'utf8' })
+      expect([told.status, told.stderr]).toEqual([0, ''])
+    }
+  })
   it('takes no more room as a movie or as pictures than its changes do', () => {
     // A picture of it has tens of thousands of bytes.
     expect(statSync(at('alone.mov')).size).toBeLessThan(30 * 60_000)
+    expect(statSync(at('alone.webm')).size).toBeLessThan(30 * 30_000)
     const inodes = new Set(readdirSync(at('pictures')).map((name) => statSync(join(at('pictures'), name)).ino))
     expect(inodes.size).toBeLessThan(30)
   })

@@ -10,10 +10,11 @@ import { keyOf, type OverlayState } from '../core/look/overlay'
 import type { Surface } from '../core/look/surface'
 import { framesOf } from '../core/render/plan'
 import { firstFrameAt } from '../core/render/runs'
-import { frameMsOf, type Share } from '../core/units'
+import { frameMsOf, type Rate, type Share } from '../core/units'
 import { QUIET } from './encoding'
 import { registerFonts } from './fonts'
 import { holdPictures } from './heldPictures'
+import { holdInWebm } from './heldWebm'
 import { patience } from './input'
 import { picturePlan, type PicturePlan } from './picturePlan'
 import { progressReader } from './progress'
@@ -25,15 +26,27 @@ export const OVERLAY_ENDINGS = ['mov', 'webm'] as const
 export type OverlayEnding = (typeof OVERLAY_ENDINGS)[number]
 
 const BT709 = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709']
-const ENCODERS: Readonly<Record<OverlayEnding, readonly string[]>> = {
-  mov: [
-    ...['-c:v', 'prores_ks', '-profile:v', '4444', '-pix_fmt', 'yuva444p10le', '-alpha_bits', '16', '-qscale:v', '9'],
-    ...[...BT709, '-f', 'mov'],
-  ],
-  webm: [
-    ...['-c:v', 'libvpx-vp9', '-pix_fmt', 'yuva420p', '-crf', '22', '-b:v', '0', '-deadline', 'realtime'],
-    ...['-cpu-used', '8', '-row-mt', '1', '-auto-alt-ref', '0', ...BT709, '-f', 'webm'],
-  ],
+/** How each picture is coded, needing no other, and how they are held for as long as they stand. */
+interface Holding {
+  coded: (rate: Rate) => readonly string[]
+  hold: typeof holdPictures
+}
+const HOLDING: Readonly<Record<OverlayEnding, Holding>> = {
+  mov: {
+    coded: ({ num }) => [
+      ...['-c:v', 'prores_ks', '-profile:v', '4444', '-pix_fmt', 'yuva444p10le', '-alpha_bits', '16', '-qscale:v', '9'],
+      // So many units to a picture, as a whole number.
+      ...['-video_track_timescale', String(num), '-f', 'mov'],
+    ],
+    hold: holdPictures,
+  },
+  webm: {
+    coded: () => [
+      ...['-c:v', 'libvpx-vp9', '-pix_fmt', 'yuva420p', '-crf', '22', '-b:v', '0', '-g', '0', '-deadline', 'realtime'],
+      ...['-cpu-used', '8', '-row-mt', '1', '-auto-alt-ref', '0', '-lag-in-frames', '0', '-f', 'webm'],
+    ],
+    hold: holdInWebm,
+  },
 }
 
 interface Writing {
@@ -44,15 +57,18 @@ interface Writing {
   onProgress?: (share: Share) => void
 }
 
-/** Writes a video of the size, the rate and the length that a render of the same has. @throws Problem of ffmpeg. */
-export async function writeOverlay(job: PictureJob, ending: OverlayEnding, writing: Writing): Promise<void> {
+/**
+ * Writes a video of the size, the rate and the length that a render of the same has. Each picture is coded once,
+ * however long it stands. @throws Problem of ffmpeg.
+ */
+export async function writeOverlay(
+  job: PictureJob,
+  ending: OverlayEnding,
+  { out, signal, onProgress }: Omit<Writing, 'folder'>,
+): Promise<void> {
   const plan = picturePlan(job)
-  await (ending === 'mov' ? writeHeld : writeCoded)(job, plan, writing)
-}
-
-/** ProRes: each picture is coded once, however long it stands. */
-async function writeHeld(job: PictureJob, plan: PicturePlan, { out, signal, onProgress }: Writing): Promise<void> {
   const { facts, rate } = plan
+  const { coded, hold } = HOLDING[ending]
   const stands = standsIn(plan)
   const states = new Map(stands.map(({ state }) => [keyOf(state), state]))
   const lengthMs = states.size * frameMsOf(rate)
@@ -61,8 +77,7 @@ async function writeHeld(job: PictureJob, plan: PicturePlan, { out, signal, onPr
     [
       ...[...QUIET, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${facts.width}x${facts.height}`],
       ...['-framerate', `${rate.num}/${rate.den}`, '-i', 'pipe:3', '-vf', 'scale=out_color_matrix=bt709'],
-      // So many units to a picture, as a whole number.
-      ...['-video_track_timescale', String(rate.num), ...ENCODERS.mov, '-progress', 'pipe:1', `file:${out}`],
+      ...[...coded(rate), ...BT709, '-progress', 'pipe:1', `file:${out}`],
     ],
     {
       ...{ signal, limitMs: patience(lengthMs, 60), onOutput: progressReader(lengthMs, onProgress), extraPipes: 1 },
@@ -73,7 +88,7 @@ async function writeHeld(job: PictureJob, plan: PicturePlan, { out, signal, onPr
   const shown = stands.flatMap(({ state, from, until }) =>
     Array<number>(until - from).fill(numbers.get(keyOf(state)) ?? 0),
   )
-  await holdPictures(out, shown, rate)
+  await hold(out, shown, rate)
 }
 
 /** Red, green, blue and alpha of whole pictures, one after another. */
@@ -83,35 +98,6 @@ async function* pixelsOf(job: PictureJob, frame: Frame, states: Iterable<Overlay
     const { data } = pictureOf(job, frame, state).getContext('2d').getImageData(0, 0, frame.width, frame.height)
     yield Buffer.from(data.buffer)
   }
-}
-
-/** VP9: all pictures, of which most are the one before. */
-async function writeCoded(job: PictureJob, plan: PicturePlan, writing: Writing): Promise<void> {
-  const { out, folder, signal, onProgress } = writing
-  const { rate } = plan
-  const stands = standsIn(plan)
-  const files = await drawn(job, plan, stands, writing)
-  const frames = framesOf(plan.chunks)
-  const frameMs = frameMsOf(rate)
-  // A change falls between two pictures, and the first of them that is due takes it up.
-  const lines = stands.flatMap(({ state, from, until }) => [
-    ...[`file ${files.get(keyOf(state)) ?? ''}`, 'option framerate 1000'],
-    `duration ${(((until - (from ? from : 0.5)) * frameMs) / 1000).toFixed(6)}`,
-  ])
-  // Once more, as the grid drops a picture of which it is not told how long it stands.
-  const last = files.get(keyOf(stands.at(-1)?.state ?? null)) ?? ''
-  const list = join(folder, 'overlay.txt')
-  await writeFile(list, ['ffconcat version 1.0', ...lines, `file ${last}`, 'option framerate 1000', ''].join('\n'))
-  const onGrid = `fps=fps=${rate.num}/${rate.den}:start_time=0:round=up,tpad=stop=-1:stop_mode=clone`
-  const lengthMs = frames * frameMs
-  await runTool(
-    'ffmpeg',
-    [
-      ...[...QUIET, '-f', 'concat', '-safe', '0', '-i', list, '-vf', `${onGrid},scale=out_color_matrix=bt709`],
-      ...['-frames:v', String(frames), ...ENCODERS.webm, '-progress', 'pipe:1', `file:${out}`],
-    ],
-    { signal, limitMs: patience(lengthMs, 60), onOutput: progressReader(lengthMs, onProgress) },
-  )
 }
 
 /**

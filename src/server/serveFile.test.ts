@@ -43,4 +43,16 @@ describe('serving a file', () => {
       serveFile(new Request('http://x/'), join(folder, 'nothing'), { type: 'video/mp4' }),
     ).rejects.toMatchObject({ code: 'not-found' })
   })
+  it('tells the reader, and nobody else, when it goes while it is being served', async () => {
+    const passing = join(folder, 'passing')
+    writeFileSync(passing, '0123456789')
+    const [left, read] = await Promise.all(
+      [1, 2].map(() => serveFile(new Request('http://x/'), passing, { type: 'video/mp4' })),
+    )
+    rmSync(passing)
+    // An error that nobody hears of would fail this run.
+    await left?.body?.cancel()
+    await new Promise((done) => setTimeout(done, 50))
+    await expect(read?.text()).rejects.toThrow('ENOENT')
+  })
 })

@@ -36,6 +36,11 @@ export async function serveFile(request: Request, path: string, { type, download
   // Nobody would read what is opened for a HEAD, nor close it.
   if (request.method === 'HEAD') return new Response(null, { status, headers })
   // `Readable.toWeb` throws past everybody when a browser breaks a download off; an iterator is simply ended.
-  const body: AsyncIterable<Uint8Array> = createReadStream(path, { start, end })
-  return new Response(ReadableStream.from(body) as globalThis.ReadableStream<Uint8Array>, { status, headers })
+  const body = ReadableStream.from(bytesOf(path, start, end))
+  return new Response(body as globalThis.ReadableStream<Uint8Array>, { status, headers })
+}
+
+/** Opened once somebody reads: what fails before that, nobody would hear of. @param end the last byte. */
+async function* bytesOf(path: string, start: number, end: number): AsyncGenerator<Uint8Array> {
+  yield* createReadStream(path, { start, end }) as AsyncIterable<Uint8Array>
 }

@@ -64,8 +64,9 @@ async function addCaptions(file: string): Promise<void> {
 }
 
 describe('a session counted aloud', () => {
+  let film: SpokenFilm
   it('is tied in one press, and says how it went', async () => {
-    const film = spokenFilm(folder, PLAN, { seed: 41, overrunMs: 25_000 })
+    film = spokenFilm(folder, PLAN, { seed: 41, overrunMs: 25_000 })
     await filmed('Aloud', PLAN, film.file)
     await find()
     const summary = page.getByTestId('sync-summary')
@@ -87,23 +88,23 @@ describe('a session counted aloud', () => {
     expect(await hands()).toEqual(before)
   })
   it('under loud music asks for one tie, and is tied after it', async () => {
-    const film = spokenFilm(folder, PLAN, { seed: 52, musicBelowDb: 0 })
-    await filmed('Loud', PLAN, film.file)
+    const loud = spokenFilm(folder, PLAN, { seed: 52, musicBelowDb: 0 })
+    await filmed('Loud', PLAN, loud.file)
     await find()
     await expect.poll(tiesOnServer).not.toEqual([])
     const { ask } = storyOf(expand(readShorthand(PLAN).score).segments, await tiesOnServer())
     if (!ask) throw new Error('nothing was asked for')
     await page.getByTestId('ask').getByRole('button', { name: 'Go there' }).click()
-    await seekVideo(page, film.trueMs(ask) ?? 0)
+    await seekVideo(page, loud.trueMs(ask) ?? 0)
     await page.getByRole('button', { name: 'Tie here' }).click()
     await page.getByRole('button', { name: 'Find the changes' }).and(page.locator(':enabled')).waitFor()
     await expect.poll(async () => sureIn(await tiesOnServer()).length).toBeGreaterThan(13)
-    allRight(await tiesOnServer(), film)
+    allRight(await tiesOnServer(), loud)
   })
   it('that nobody could hear is tied by its captions', async () => {
     const { segments, totalMs } = expand(readShorthand(PLAN).score)
     const beganMs = 3000
-    const film = join(folder, 'murmur.mp4')
+    const murmur = join(folder, 'murmur.mp4')
     const inputs = ['color=c=gray:s=64x36:r=5', 'anoisesrc=a=0.01:r=16000'].flatMap((one) => ['-f', 'lavfi', '-i', one])
     const coded = [
       '-c:v',
@@ -117,8 +118,8 @@ describe('a session counted aloud', () => {
       '-aac_coder',
       'fast',
     ]
-    execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...coded, '-t', String((totalMs + 8000) / 1000), film])
-    await filmed('Captioned', PLAN, film)
+    execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...coded, '-t', String((totalMs + 8000) / 1000), murmur])
+    await filmed('Captioned', PLAN, murmur)
     const stamp = (ms: number): string => new Date(ms).toISOString().slice(11, 23)
     const lines = segments.map(({ kind, startMs }) => {
       const atMs = beganMs + startMs
@@ -142,7 +143,6 @@ describe('a session counted aloud', () => {
     await page.getByText(/No line of captions/).waitFor()
   })
   it('is refused in words for a score that it is none of, and asks where to begin', async () => {
-    const film = spokenFilm(folder, PLAN, { seed: 42 })
     await filmed('Another', OTHER, film.file)
     await find()
     await page.getByText('This does not sound like this score').waitFor()

@@ -150,14 +150,16 @@ describe('hands and sizes', () => {
     [820, 1180],
     [640, 400],
   ])(
-    'nothing of shelf, score and moves is off-screen at %i x %i, and heads that stay are low',
+    'nothing of shelf, moves and a workout is off-screen at %i x %i, its bar is whole, and heads that stay are low',
     async (width, height) => {
       await desk.open(
         'Narrow',
         `talk Welcome: about 30, shows "Squat, Crunch"\n${PLAN}finisher End: 2 rounds\n  10 Squat\n`,
       )
       await page.setViewportSize({ width, height })
-      for (const path of [new URL(page.url()).pathname, '/', '/moves']) {
+      const score = new URL(page.url()).pathname
+      const rooms = ['sync', 'watch', 'ship'].map((room) => score.replace(/score$/, room))
+      for (const path of [score, ...rooms, '/', '/moves']) {
         await page.goto(`${desk.url}${path}`)
         await page.waitForTimeout(300)
         const seen = await page.evaluate(() => ({
@@ -165,8 +167,16 @@ describe('hands and sizes', () => {
           high: [...document.querySelectorAll('body *')]
             .filter((one) => getComputedStyle(one).position === 'sticky' && getComputedStyle(one).top !== 'auto')
             .map((one) => one.getBoundingClientRect().height / innerHeight),
+          cut: [...document.querySelectorAll('header a, header button')]
+            .filter((one) => one.checkVisibility() && !one.matches('.sr-only'))
+            .filter((one) => {
+              const { left, right } = one.getBoundingClientRect()
+              return left < 0 || right > innerWidth
+            })
+            .map((one) => one.getAttribute('aria-label') ?? one.textContent),
         }))
         expect(seen.wide, path).toBeLessThanOrEqual(0)
+        expect(seen.cut, path).toEqual([])
         for (const share of seen.high) expect(share, path).toBeLessThan(0.2)
       }
       await page.setViewportSize({ width: 1280, height: 800 })

@@ -183,7 +183,13 @@ const Alone = ({ id }: { id: string }): ReactNode => (
     <section className="border-t-2 border-rule pt-4">
       <h2 className="pb-1.5 text-2xl">{shipTexts.overlay}</h2>
       <p className="pb-3 text-quiet">{shipTexts.overlayHint}</p>
-      <Out href={`/api/workouts/${id}/overlay`}>{shipTexts.overlayDownload}</Out>
+      <div className="flex flex-wrap gap-3">
+        {Object.entries(shipTexts.overlayDownloads).map(([ending, text]) => (
+          <Out key={ending} href={`/api/workouts/${id}/overlay?as=${ending}`}>
+            {text}
+          </Out>
+        ))}
+      </div>
     </section>
   </>
 )

@@ -69,8 +69,8 @@ export const shipTexts = {
   seriesDownload: 'Download',
   overlay: 'Overlay alone',
   overlayHint:
-    'Count and names without the footage, seen through, on the very pictures on which the video changes (ProRes 4444, for whoever edits elsewhere).',
-  overlayDownload: 'Download the overlay',
+    'Count and names without the footage, seen through, on the very pictures on which the video changes, for whoever edits elsewhere.',
+  overlayDownloads: { mov: 'Overlay as ProRes 4444 (MOV)', webm: 'Overlay as VP9 (WebM), smaller' },
   paper: 'On paper',
   paperSheet: 'Card, one page',
   paperBoard: 'Board for the wall',
