@@ -19,6 +19,9 @@ interface Settings {
   thumbnail: Thumbnail
 }
 
+/** What is to be another; by what is there, where two changes may come before the next picture. */
+type Change<Setting> = Partial<Setting> | ((before: Setting) => Partial<Setting>)
+
 /** A slider is let go of before its level is kept. */
 const SETTLED_MS = 400
 
@@ -26,7 +29,7 @@ export function useKept<Name extends keyof Settings>(
   workoutId: string,
   name: Name,
   kept: Settings[Name],
-): [now: Settings[Name], change: (part: Partial<Settings[Name]>) => void] {
+): [now: Settings[Name], change: (part: Change<Settings[Name]>) => void] {
   const [now, setNow] = useState(kept)
   const saved = useRef(kept)
   const latest = useRef(kept)
@@ -50,6 +53,10 @@ export function useKept<Name extends keyof Settings>(
       save()
     }
   }, [save])
-  const change = useCallback((part: Partial<Settings[Name]>) => setNow((before) => ({ ...before, ...part })), [])
+  const change = useCallback(
+    (part: Change<Settings[Name]>) =>
+      setNow((before) => ({ ...before, ...(typeof part === 'function' ? part(before) : part) })),
+    [],
+  )
   return [now, change]
 }

@@ -33,11 +33,9 @@ export function useProof({ workoutId, kept, cut, shown, overlay, cues, rate, mar
   )
   const changes = useMemo(() => watched.map((one) => ({ ...one, state: stateOf(proof, one) })), [watched, proof])
   const check = useCallback(
-    ({ id, signature }: WatchedChange, right: boolean) => {
-      const { [id]: _, ...others } = proof.checked
-      change({ checked: right ? { ...others, [id]: signature } : others })
-    },
-    [proof, change],
+    ({ id, signature }: WatchedChange, right: boolean) =>
+      change(({ checked: { [id]: _, ...others } }) => ({ checked: right ? { ...others, [id]: signature } : others })),
+    [change],
   )
   const note = useCallback(
     (text: string) => {
@@ -45,13 +43,14 @@ export function useProof({ workoutId, kept, cut, shown, overlay, cues, rate, mar
       const at = shown.findLast(({ startMs }) => startMs <= nowMs) ?? shown[0]
       if (!at || !text.trim()) return
       const offsetMs = Math.round(nowMs - at.startMs)
-      change({ notes: [...proof.notes, { id: newKey(), segmentId: at.segment.id, offsetMs, text: text.trim() }] })
+      const kept = { id: newKey(), segmentId: at.segment.id, offsetMs, text: text.trim() }
+      change(({ notes }) => ({ notes: [...notes, kept] }))
     },
-    [proof, change, clock, shown],
+    [change, clock, shown],
   )
   const done = useCallback(
-    (noteId: string) => change({ notes: proof.notes.filter(({ id }) => id !== noteId) }),
-    [proof, change],
+    (noteId: string) => change(({ notes }) => ({ notes: notes.filter(({ id }) => id !== noteId) })),
+    [change],
   )
   return { proof, changes, check, note, done }
 }
