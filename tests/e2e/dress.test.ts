@@ -135,8 +135,22 @@ it('tells what does not fit, and a press leaves it out', async () => {
 
 const rows = () => page.getByRole('complementary', { name: 'Proof' }).getByRole('listitem')
 const open = () => page.getByRole('button', { name: /^Proof/ })
-it('proofs change by change, by a key', async () => {
+it('proofs change by change, by a key, once its lines are there', async () => {
+  await sounds().click()
+  const voice = page.getByLabel('Voice')
+  const told = page.waitForResponse((response) => response.url().endsWith('/api/lines'))
+  await voice.selectOption('espeak')
+  await told
+  await page.route('**/api/lines', async (route) => {
+    await new Promise((done) => setTimeout(done, 5000))
+    await route.continue()
+  })
+  await voice.selectOption('flite')
+  await page.keyboard.press('Escape')
   await open().click()
+  expect(await page.getByRole('button', { name: 'Lines are being said ...' }).isDisabled()).toBe(true)
+  await page.getByRole('button', { name: 'It is right' }).waitFor()
+  await page.unroute('**/api/lines')
   await page.getByText(/^0 of \d+ checked$/).waitFor()
   const all = await rows().count()
   await page.locator('body').click({ position: { x: 5, y: 300 } })

@@ -23,13 +23,15 @@ interface Props {
   proofing: Proofing
   shown: readonly ShownSegment[]
   clock: VideoClock
+  /** What is seen and heard stands as it is going to stand. */
+  isReady: boolean
   /** Plays what is around an instant. */
   onGo: (outMs: Ms) => void
 }
 
 const titleOf = ({ segment }: WatchedChange): string => (segment ? nameOf(segment) : words.end)
 
-export function ProofPanel({ proofing, shown, clock, onGo }: Props): ReactNode {
+export function ProofPanel({ proofing, shown, clock, isReady, onGo }: Props): ReactNode {
   const { changes, check } = proofing
   const [onlyOpen, setOnlyOpen] = useState(false)
   const nowMs = useSteps(clock, 100)
@@ -43,7 +45,7 @@ export function ProofPanel({ proofing, shown, clock, onGo }: Props): ReactNode {
   }
   const checked = changes.filter(({ state }) => state === 'checked').length
   const right = (): void => {
-    if (!current) return
+    if (!current || !isReady) return
     check(current, true)
     const next = changes.find(({ atMs, state }) => atMs > current.atMs && state !== 'checked')
     if (next) go(next)
@@ -84,8 +86,14 @@ export function ProofPanel({ proofing, shown, clock, onGo }: Props): ReactNode {
         ))}
       </ul>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-2">
-        <Button weight="main" icon={<Check size={18} strokeWidth={3.5} />} title={words.rightHint} onClick={right}>
-          {words.right}
+        <Button
+          weight="main"
+          icon={<Check size={18} strokeWidth={3.5} />}
+          title={words.rightHint}
+          disabled={!isReady}
+          onClick={right}
+        >
+          {isReady ? words.right : words.notReady}
         </Button>
         <CheckField label={words.only} on={onlyOpen} onChange={setOnlyOpen} />
       </div>
@@ -174,7 +182,7 @@ function Distance({ label, ms }: { label: string; ms: Ms | null }): ReactNode {
   )
 }
 
-function Notes({ proofing: { proof, note, done }, shown, onGo }: Omit<Props, 'clock'>): ReactNode {
+function Notes({ proofing: { proof, note, done }, shown, onGo }: Omit<Props, 'clock' | 'isReady'>): ReactNode {
   const [draft, setDraft] = useState('')
   const keep = (): void => {
     note(draft)

@@ -164,7 +164,7 @@ function Player(props: PlayerProps): ReactNode {
           main={reel.files.length}
           onPress={toggle}
         />
-        {proofs && <ProofPanel proofing={proofing} shown={shown} clock={clock} onGo={showAround} />}
+        {proofs && <ProofPanel {...{ proofing, shown, clock }} isReady={played.sound.isTold} onGo={showAround} />}
       </div>
       {framed.isPart && files.length > 0 && <FramingBar framing={framed} clock={clock} onGo={seek} />}
       <LaidTerrain shown={shown} durationMs={cut.outMs} clock={clock} onSeek={seek} />

@@ -38,13 +38,15 @@ export interface WatchedSound {
   /** What is said, were every line there; and how long each lasts as far as it is. */
   lines: readonly string[]
   lengths: ReadonlyMap<string, Ms>
+  /** Whether it is known how long they last; until then cues may still move. */
+  isTold: boolean
   /** A line was recorded, or its recording taken away. */
   recorded: (line: string) => void
 }
 
 export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm, channels }: Props): WatchedSound {
   const lines = useMemo(() => linesIn(shown, { ...ask, wishes }), [shown, ask, wishes])
-  const { lengths, refresh, asked } = useLengths(wishes.voice, lines)
+  const { lengths, isTold, refresh, asked } = useLengths(wishes.voice, lines)
   const told = useFilmSteps(workoutId, cut, hasFilm)
   const film = told ?? null
   const sheet = useMemo(
@@ -81,7 +83,7 @@ export function useSound({ workoutId, cut, shown, wishes, mix, ask, hasFilm, cha
     },
     [shelf, refresh],
   )
-  return { sheet, heard, lines: needed, lengths, recorded }
+  return { sheet, heard, lines: needed, lengths, isTold, recorded }
 }
 
 const bedHeard = (music: WatchedMusic, ducking: readonly GainPoint[], shelf: MusicShelf): Heard['bed'] => ({
@@ -98,8 +100,8 @@ const bedHeard = (music: WatchedMusic, ducking: readonly GainPoint[], shelf: Mus
 function useLengths(
   voice: CueWishes['voice'],
   lines: readonly string[],
-): { lengths: ReadonlyMap<string, Ms>; refresh: () => void; asked: number } {
-  const [known, setKnown] = useState<{ voice: string; lengths: ReadonlyMap<string, Ms> }>(NOTHING_KNOWN)
+): { lengths: ReadonlyMap<string, Ms>; isTold: boolean; refresh: () => void; asked: number } {
+  const [known, setKnown] = useState<Known>(NOTHING_KNOWN)
   const [asked, setAsked] = useState(0)
   const key = JSON.stringify(lines)
   useEffect(() => {
@@ -107,18 +109,30 @@ function useLengths(
     let isLate = false
     void call<{ lengths: Record<string, Ms> }>('POST', '/api/lines', { voice, lines: JSON.parse(key) as string[] })
       .then(({ lengths }) => {
-        if (!isLate) setKnown({ voice, lengths: new Map(Object.entries(lengths)) })
+        if (!isLate) setKnown({ voice, key, asked, lengths: new Map(Object.entries(lengths)) })
       })
-      .catch((error: Error) => toast.error(error.message))
+      .catch((error: Error) => {
+        toast.error(error.message)
+        if (!isLate) setKnown((before) => ({ ...(before.voice === voice ? before : NOTHING_KNOWN), voice, key, asked }))
+      })
     return () => {
       isLate = true
     }
   }, [voice, key, asked])
   const refresh = useCallback(() => setAsked((before) => before + 1), [])
-  return { lengths: known.voice === voice ? known.lengths : NO_LENGTHS, refresh, asked }
+  const isTold = voice === 'none' || (known.voice === voice && known.key === key && known.asked === asked)
+  return { lengths: known.voice === voice ? known.lengths : NO_LENGTHS, isTold, refresh, asked }
 }
 const NO_LENGTHS: ReadonlyMap<string, Ms> = new Map()
-const NOTHING_KNOWN = { voice: 'none', lengths: NO_LENGTHS }
+
+/** Of which lines of which voice, asked for the how manieth time. */
+interface Known {
+  voice: string
+  key: string
+  asked: number
+  lengths: ReadonlyMap<string, Ms>
+}
+const NOTHING_KNOWN: Known = { voice: 'none', key: '', asked: 0, lengths: NO_LENGTHS }
 
 /**
  * The loudness of the footage through the cut, asked for anew where the cut is another: null where it is silent,

@@ -16,6 +16,7 @@ export const proofTexts = {
   off: (ms: Ms) => (Math.round(ms) > 0 ? `+${Math.round(ms)}` : `${Math.round(ms) || 0}`),
   right: 'It is right',
   rightHint: 'Checks this change and goes to the next one (Enter)',
+  notReady: 'Lines are being said ...',
   again: 'Look again',
   states: { open: 'to check', checked: 'checked', asked: 'changed since it was checked' } satisfies Record<
     CheckState,
