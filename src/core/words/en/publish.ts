@@ -26,6 +26,10 @@ export const publishTexts = {
 
 const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6).toLocaleString('en')} MB`
 
+/** @param many with `#` where the number stands. */
+const counted = (count: number, one: string, many: string): string =>
+  count === 1 ? one : many.replace('#', String(count))
+
 export function obstacleText(obstacle: Obstacle): string {
   switch (obstacle.code) {
     case 'host-away':
@@ -45,23 +49,29 @@ export function obstacleText(obstacle: Obstacle): string {
         ? 'Nobody has proofed it in Watch.'
         : `${obstacle.count} of ${obstacle.of} changes were never proofed in Watch.`
     case 'proofed-before':
-      return obstacle.count === 1
-        ? 'One change is another since it was proofed.'
-        : `${obstacle.count} changes are others since they were proofed.`
+      return counted(
+        obstacle.count,
+        'One change is another since it was proofed.',
+        '# changes are others since they were proofed.',
+      )
     case 'open-notes':
-      return obstacle.count === 1 ? 'One note of the proof is left.' : `${obstacle.count} notes of the proof are left.`
+      return counted(obstacle.count, 'One note of the proof is left.', '# notes of the proof are left.')
     case 'draft':
       return 'It was rendered as a draft.'
     case 'outdated':
       return 'The workout has changed since this video was rendered.'
     case 'open-changes':
-      return obstacle.count === 1
-        ? 'One change is not tied: its count is reckoned.'
-        : `${obstacle.count} changes are not tied: their counts are reckoned.`
+      return counted(
+        obstacle.count,
+        'One change is not tied: its count is reckoned.',
+        '# changes are not tied: their counts are reckoned.',
+      )
     case 'faults':
-      return obstacle.count === 1
-        ? 'The check of the video found one thing, listed above.'
-        : `The check of the video found ${obstacle.count} things, listed above.`
+      return counted(
+        obstacle.count,
+        'The check of the video found one thing, listed above.',
+        'The check of the video found # things, listed above.',
+      )
     case 'few-chapters':
       return 'There are fewer than three chapters of ten seconds and more, so the host shows none.'
     case 'no-captions':
