@@ -122,7 +122,7 @@ describe('a video for the simulated host', () => {
     expect(archive.length).toBe(Number(all.headers.get('x-jivet-length') ?? archive.length))
     for (const ending of ['.mp4', '.vtt', '-chapters.txt', '-description.txt', '-thumbnail.jpg'])
       expect(archive.includes(`deck-card${ending}`), ending).toBe(true)
-    const overlay = await fetch(`${jivet.url}/api/workouts/${id}/overlay`)
+    const overlay = await fetch(`${jivet.url}/api/workouts/${id}/overlay?as=mov`)
     expect([overlay.status, overlay.headers.get('content-type')]).toEqual([200, 'video/quicktime'])
     const wrong = await fetch(`${jivet.url}/api/workouts/${id}/thumbnail?size=huge`)
     expect(wrong.status).toBe(400)
