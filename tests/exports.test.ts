@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
+import { QUICK_AAC, QUICK_PICTURE } from '../demo/quickFilm'
 import { asPlanned, type ShownSegment } from '../src/core/cut/cut'
 import { emptyScore } from '../src/core/score/score'
 import { expand } from '../src/core/expand/expand'
@@ -176,21 +177,7 @@ it('captions and chapters go into a video without it being encoded again', async
   const lengthMs = Math.round(lane.at(-1)!.endMs)
   execFileSync('ffmpeg', [
     ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `color=c=gray:s=160x96:r=10:d=${lengthMs / 1000}`],
-    ...[
-      '-f',
-      'lavfi',
-      '-i',
-      `sine=d=${lengthMs / 1000}`,
-      '-c:v',
-      'libx264',
-      '-preset',
-      'ultrafast',
-      '-c:a',
-      'aac',
-      '-aac_coder',
-      'fast',
-      video,
-    ],
+    ...['-f', 'lavfi', '-i', `sine=d=${lengthMs / 1000}`, ...QUICK_PICTURE, ...QUICK_AAC, video],
   ])
   const chapters = readChapters(writeChapters(lane))
   expect(chapters).toEqual(chaptersOf(lane).map(({ atMs, title }) => ({ atMs: Math.floor(atMs / 1000) * 1000, title })))

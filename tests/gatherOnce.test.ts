@@ -4,6 +4,7 @@ import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFile
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { QUICK_AAC } from '../demo/quickFilm'
 import { contentHash } from '../src/engine/contentHash'
 import { gatherOnce } from '../src/engine/gatherOnce'
 import { probeFootage } from '../src/engine/probe'
@@ -15,20 +16,7 @@ const before = process.env.XDG_CACHE_HOME
 const tone = (path: string, hz: number): void => {
   const picture = ['-f', 'lavfi', '-i', 'color=c=gray:s=64x36:r=5:d=8']
   const sound = ['-f', 'lavfi', '-i', `aevalsrc='0.3*sin(2*PI*${hz}*t)*lt(mod(t,3),0.3)':s=16000:d=8`]
-  execFileSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    ...picture,
-    ...sound,
-    '-c:v',
-    'libx264',
-    '-c:a',
-    'aac',
-    '-aac_coder',
-    'fast',
-    path,
-  ])
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...picture, ...sound, '-c:v', 'libx264', ...QUICK_AAC, path])
 }
 beforeAll(() => {
   process.env.XDG_CACHE_HOME = folder

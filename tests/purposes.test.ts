@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { createCanvas } from '@napi-rs/canvas'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { QUICK_AAC } from '../demo/quickFilm'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
@@ -51,18 +52,7 @@ beforeAll(() => {
       ...['-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=25:d=21,format=yuv420p10le'],
       ...['-f', 'lavfi', '-i', 'sine=440:d=21'],
       ...['-vf', `geq=lum='if(between(T,6,12),${level(WHITE)},${level(GREY)})':cb=512:cr=512`],
-      ...[
-        '-c:v',
-        'libx265',
-        '-preset',
-        'ultrafast',
-        '-x265-params',
-        'log-level=none',
-        '-c:a',
-        'aac',
-        '-aac_coder',
-        'fast',
-      ],
+      ...['-c:v', 'libx265', '-preset', 'ultrafast', '-x265-params', 'log-level=none', ...QUICK_AAC],
       ...['-color_primaries', 'bt2020', '-color_trc', transfer, '-colorspace', 'bt2020nc', at(`${name}.mp4`)],
     )
 })
@@ -147,24 +137,10 @@ describe('a video', () => {
   })
   it('that is black for a while, or stands still, is said to be', async () => {
     const holds = 'gte(t,8)*lte(t,11)'
-    ffmpeg(
-      '-i',
-      at('film.mp4'),
-      '-vf',
-      `scale=448:252,drawbox=t=fill:c=black:enable='${holds}'`,
-      '-c:a',
-      'copy',
-      at('dark.mp4'),
-    )
-    ffmpeg(
-      '-i',
-      at('film.mp4'),
-      '-vf',
-      'scale=448:252,loop=loop=150:size=1:start=75,trim=end=23',
-      '-c:a',
-      'copy',
-      at('held.mp4'),
-    )
+    const dead = (name: string, filter: string): Buffer =>
+      ffmpeg('-i', at('film.mp4'), '-vf', `scale=448:252,${filter}`, '-c:a', 'copy', at(name))
+    dead('dark.mp4', `drawbox=t=fill:c=black:enable='${holds}'`)
+    dead('held.mp4', 'loop=loop=150:size=1:start=75,trim=end=23')
     const deadIn = async (film: string) => {
       const job = await jobOf(film)
       const { changes, sound } = await renderVideo({ ...job, out: at('dead.mp4') })
@@ -271,8 +247,9 @@ describe('the overlay alone', () => {
     webm: ['-c:v', 'libvpx-vp9', '-i', at('alone.webm')],
     pictures: ['-framerate', '30', '-i', at('pictures/overlay-%06d.png')],
   }
-  let all: Record<string, ReturnType<typeof decoded>> | null = null
-  const seen = () => (all ??= Object.fromEntries(Object.entries(INPUTS).map(([kind, input]) => [kind, decoded(input)])))
+  let known: Record<string, ReturnType<typeof decoded>> | null = null
+  const seen = () =>
+    (known ??= Object.fromEntries(Object.entries(INPUTS).map(([kind, input]) => [kind, decoded(input)])))
   it('is as long as a video of the same, of its size, and is seen through where nothing stands', () => {
     const frames = 14 * 30
     expect(readdirSync(at('pictures'))).toHaveLength(frames)

@@ -4,6 +4,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { QUICK_AAC } from '../demo/quickFilm'
 import { followed } from '../src/core/cut/follow'
 import { expand } from '../src/core/expand/expand'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
@@ -31,7 +32,7 @@ beforeAll(() => {
     execFileSync('ffmpeg', [
       ...['-v', 'error', '-y', '-t', '62', '-i', join(FILMS, 'deck-hours.mp4')],
       ...['-vf', `scale=640:360,fps=${rate}`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '16'],
-      ...['-c:a', 'aac', '-aac_coder', 'fast', at(name!)],
+      ...[...QUICK_AAC, at(name!)],
     ])
 }, 600_000)
 

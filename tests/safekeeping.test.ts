@@ -3,6 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { QUICK_AAC, QUICK_PICTURE } from '../demo/quickFilm'
 import { circuit, score } from '../src/core/testing'
 import type { ClaimedJob } from '../src/server/jobs'
 import type { TaskContext } from '../src/server/tasks/task'
@@ -260,21 +261,7 @@ describe('a hearing that was ended in the middle', () => {
     const tones = "aevalsrc='0.3*sin(2*PI*1500*t)*lt(mod(t,20),0.3)':s=16000:d=390"
     const picture = 'color=c=gray:s=64x36:r=2:d=390'
     const inputs = ['-f', 'lavfi', '-i', picture, '-f', 'lavfi', '-i', tones]
-    execFileSync('ffmpeg', [
-      '-v',
-      'error',
-      '-y',
-      ...inputs,
-      '-c:v',
-      'libx264',
-      '-preset',
-      'ultrafast',
-      '-c:a',
-      'aac',
-      '-aac_coder',
-      'fast',
-      file,
-    ])
+    execFileSync('ffmpeg', ['-v', 'error', '-y', ...inputs, ...QUICK_PICTURE, ...QUICK_AAC, file])
     return file
   }
   it('goes on with the piece that it was in, and keeps captions', async () => {

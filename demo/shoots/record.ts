@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { QUICK_AAC, QUICK_PICTURE } from '../quickFilm'
 import type { Ms } from '../../src/core/units'
 import { seededRandom } from '../camera/random'
 import { resampled } from '../camera/wave'
@@ -91,22 +92,7 @@ async function encode(played: Played, file: CameraFile, sound: Float32Array, out
       ...['-v', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'gray', '-s', size, '-r', String(FRAME_RATE)],
       ...['-i', 'pipe:0', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', raw],
       ...['-vf', `scale=${CELLS.across * CELL_PX}:${CELLS.down * CELL_PX}:flags=neighbor,format=yuv420p`],
-      ...[
-        '-c:v',
-        'libx264',
-        '-preset',
-        'ultrafast',
-        '-crf',
-        '18',
-        '-g',
-        '60',
-        '-c:a',
-        'aac',
-        '-aac_coder',
-        'fast',
-        '-b:a',
-        '96k',
-      ],
+      ...[...QUICK_PICTURE, '-crf', '18', '-g', '60', ...QUICK_AAC, '-b:a', '96k'],
       ...['-shortest', '-movflags', '+faststart', out],
     ],
     { stdio: ['pipe', 'inherit', 'inherit'] },

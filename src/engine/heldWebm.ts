@@ -132,28 +132,29 @@ const isKey = (picture: Buffer): boolean => ((picture[0] ?? 0xff) & 0x0c) === 0
 
 interface Cluster {
   atMs: Ms
-  isKey: boolean
+  /** With a picture that needs no other. */
+  begins: boolean
   parts: Buffer[]
 }
 
 /** One for each picture that is coded, and further ones where it stands for long. */
 function clustersOf(shown: readonly number[], samples: readonly Sample[], frameMs: Ms): Cluster[] {
-  const clusters: (Cluster & { groups: Buffer[] })[] = []
+  const clusters: (Omit<Cluster, 'parts'> & { groups: Buffer[] })[] = []
   shown.forEach((number, frame) => {
     const atMs = Math.round(frame * frameMs)
     const isNew = number !== shown[frame - 1]
     const sample = isNew ? samples[number] : SHOWN_AGAIN
     if (!sample) throw new Error(`picture ${number} is not there`)
     const open = clusters.at(-1)
-    const cluster =
-      open && !isNew && atMs - open.atMs < LONGEST_CLUSTER_MS ? open : { atMs, isKey: isNew, parts: [], groups: [] }
+    const cluster = open && !isNew && atMs - open.atMs < LONGEST_CLUSTER_MS ? open : { atMs, begins: isNew, groups: [] }
     if (cluster !== open) clusters.push(cluster)
     const sinceMs = atMs - Math.round((frame - 1) * frameMs)
     cluster.groups.push(...blockOf(sample, atMs - cluster.atMs, isNew ? null : sinceMs))
   })
-  for (const cluster of clusters)
-    cluster.parts = element(ID.cluster, [...element(ID.timestamp, [whole(cluster.atMs)]), ...cluster.groups])
-  return clusters
+  return clusters.map(({ atMs, begins, groups }) => ({
+    ...{ atMs, begins },
+    parts: element(ID.cluster, [...element(ID.timestamp, [whole(atMs)]), ...groups]),
+  }))
 }
 
 /** @param needsMs how long before it the picture is that it needs; null where it needs none. */
@@ -174,7 +175,7 @@ function blockOf({ colour, alpha }: Sample, intoMs: Ms, needsMs: Ms | null): Buf
 /** Where each picture that needs no other lies. @param from where the first cluster begins in its segment. */
 function cuesOf(clusters: readonly Cluster[], from: number): Buffer[] {
   let at = from
-  const points = clusters.flatMap(({ atMs, isKey: begins, parts }) => {
+  const points = clusters.flatMap(({ atMs, begins, parts }) => {
     const position = at
     at += lengthOf(parts)
     if (!begins) return []

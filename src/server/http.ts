@@ -138,6 +138,13 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
   return read.data
 }
 
+/** Reads what a URL asks for through a schema. @throws Problem `bad-document`. */
+export function readQuery<T>(request: Request, schema: z.ZodType<T>): T {
+  const read = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  if (!read.success) throw issueToProblem(read.error, 'request')
+  return read.data
+}
+
 const boundedText = async (request: Request): Promise<string> =>
   new TextDecoder().decode(await readBytes(request, MOST_JSON_BYTES))
 

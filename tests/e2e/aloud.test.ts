@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, describe, expect, it } from 'vitest'
+import { QUICK_AAC, QUICK_PICTURE } from '../../demo/quickFilm'
 import { storyOf } from '../../src/core/align/story'
 import { SURE, type Stitch } from '../../src/core/align/ties'
 import { expand } from '../../src/core/expand/expand'
@@ -106,18 +107,7 @@ describe('a session counted aloud', () => {
     const beganMs = 3000
     const murmur = join(folder, 'murmur.mp4')
     const inputs = ['color=c=gray:s=64x36:r=5', 'anoisesrc=a=0.01:r=16000'].flatMap((one) => ['-f', 'lavfi', '-i', one])
-    const coded = [
-      '-c:v',
-      'libx264',
-      '-preset',
-      'ultrafast',
-      '-pix_fmt',
-      'yuv420p',
-      '-c:a',
-      'aac',
-      '-aac_coder',
-      'fast',
-    ]
+    const coded = [...QUICK_PICTURE, '-pix_fmt', 'yuv420p', ...QUICK_AAC]
     execFileSync('ffmpeg', ['-v', 'error', ...inputs, ...coded, '-t', String((totalMs + 8000) / 1000), murmur])
     await filmed('Captioned', PLAN, murmur)
     const stamp = (ms: number): string => new Date(ms).toISOString().slice(11, 23)

@@ -1,5 +1,6 @@
 // A small film of a session that a timer beeped through, once at each change, as the plan says.
 import { execFileSync } from 'node:child_process'
+import { QUICK_AAC, QUICK_PICTURE } from '../../demo/quickFilm'
 import { hum, mix, RATE, tone } from '../../demo/takes/sounds'
 import { boundariesOf } from '../../src/core/align/boundaries'
 import { expand } from '../../src/core/expand/expand'
@@ -19,7 +20,7 @@ export function filmBeeps(plan: string, out: string): void {
     [
       ...['-v', 'error', '-y', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', 'pipe:0'],
       ...['-f', 'lavfi', '-i', `testsrc=s=320x180:r=10:d=${lengthS}`, '-map', '1:v', '-map', '0:a'],
-      ...['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-aac_coder', 'fast', out],
+      ...[...QUICK_PICTURE, '-pix_fmt', 'yuv420p', ...QUICK_AAC, out],
     ],
     { input: Buffer.from(sound.buffer, sound.byteOffset, sound.byteLength) },
   )

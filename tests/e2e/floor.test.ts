@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { QUICK_AAC, QUICK_PICTURE } from '../../demo/quickFilm'
 import { cuesFor } from '../../src/core/cue/cues'
 import { expand } from '../../src/core/expand/expand'
 import { aheadOf } from '../../src/core/floor/ahead'
@@ -115,19 +116,7 @@ describe('a session on the floor', () => {
     writeFileSync(join(folder, 'floor.wav'), writeWav([sound], rate))
     execFileSync('ffmpeg', [
       ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `color=c=teal:s=320x180:r=30:d=${filmMs / 1000}`],
-      ...[
-        '-i',
-        join(folder, 'floor.wav'),
-        '-c:v',
-        'libx264',
-        '-preset',
-        'ultrafast',
-        '-c:a',
-        'aac',
-        '-aac_coder',
-        'fast',
-        film,
-      ],
+      ...['-i', join(folder, 'floor.wav'), ...QUICK_PICTURE, ...QUICK_AAC, film],
     ])
     await page.getByRole('link', { name: 'Use it in Sync' }).click()
     await page.locator('input[type=file]').first().setInputFiles(film)

@@ -1,6 +1,7 @@
 // A short session run by a simulated coach's voice, as a film of a grey picture with the real sound.
 import { execFileSync } from 'node:child_process'
 import { join } from 'node:path'
+import { QUICK_AAC, QUICK_PICTURE } from '../../demo/quickFilm'
 import { tieKey, type BoundaryName } from '../../src/core/align/boundaries'
 import { expand } from '../../src/core/expand/expand'
 import { readShorthand } from '../../src/core/shorthand/read'
@@ -37,8 +38,8 @@ export function spokenFilm(
     [
       ...['-v', 'error', '-nostdin', '-y', '-f', 'f32le', '-ar', String(RATE), '-ac', '1', '-i', 'pipe:0'],
       ...['-f', 'lavfi', '-i', `color=c=0x556677:s=320x180:r=10:d=${played.footageMs / 1000}`],
-      ...['-map', '1:v', '-map', '0:a', '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p'],
-      ...['-c:a', 'aac', '-aac_coder', 'fast', '-b:a', '96k', '-shortest', '-movflags', '+faststart', file],
+      ...['-map', '1:v', '-map', '0:a', ...QUICK_PICTURE, '-pix_fmt', 'yuv420p'],
+      ...[...QUICK_AAC, '-b:a', '96k', '-shortest', '-movflags', '+faststart', file],
     ],
     { input: Buffer.from(sound.buffer, sound.byteOffset, sound.byteLength) },
   )
