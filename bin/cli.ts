@@ -15,7 +15,7 @@ const USAGE = `usage:
   jivet cut    PLAN FOOTAGE... [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio [--rate 30000/1001]]
                [--json]
   jivet render PLAN FOOTAGE... --out OUT.mp4 [--sync FILE.json] [--fit follow|score|fill | --edits FILE.edl|.otio]
-               [--look NAME] [--shape filmed|wide|upright|square] [--for host|phone|small|master|draft]
+               [--look NAME] [--shape filmed|wide|upright|square] [--for host|hdr|phone|small|master|draft]
   jivet render PLAN [FOOTAGE...] --only overlay --out OUT.mov|OUT.webm|FOLDER ...
   jivet render PLAN --out OUT.mp4 [--look NAME] [--shape NAME] [--for NAME]
   jivet verify VIDEO PLAN [--sync FILE.json] [--look NAME] [--json]

@@ -8,6 +8,7 @@ import { expand } from '../src/core/expand/expand'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
 import { rowsOf } from '../src/core/render/plan'
 import { circuit, score, station } from '../src/core/testing'
+import type { InHardware } from '../src/engine/encoding'
 import type { PictureJob } from '../src/engine/renderJob'
 import type { Job } from '../src/server/jobs'
 import { startedDatabase } from './records'
@@ -54,11 +55,11 @@ async function renderJob(): Promise<Job> {
 }
 
 /** Takes parts until there are none, as a worker does. */
-async function workAt(program: string): Promise<number> {
+async function workAt(maker: string): Promise<number> {
   const { chunksTask, claimJob, finishJob } = await parts()
   let done = 0
   for (let idle = 0; idle < 60;) {
-    const job = await claimJob('chunks', program)
+    const job = await claimJob('chunks', [maker])
     if (!job) {
       idle++
       await new Promise((resolve) => setTimeout(resolve, 50))
@@ -74,15 +75,16 @@ async function workAt(program: string): Promise<number> {
   return done
 }
 
-async function asking(signal = new AbortController().signal) {
+async function asking(signal = new AbortController().signal, encoder?: InHardware) {
   const { chunkKeys, picturePlan, renderParts } = await parts()
-  const plan = picturePlan(picture)
-  const keys = await chunkKeys(picture, plan)
+  const wanted = { ...picture, ...(encoder ? { encoder } : {}) }
+  const plan = picturePlan(wanted)
+  const keys = await chunkKeys(wanted, plan)
   const job = await renderJob()
   const shares: number[] = []
   const rows = rowsOf(plan.chunks, 1)
   const work = renderParts(job, rows, {
-    picture,
+    picture: wanted,
     chunks: plan.chunks,
     signal,
     onProgress: (share) => shares.push(share),
@@ -97,7 +99,7 @@ describe('parts of a render', () => {
     await expect
       .poll(() => sql()`select 1 from jobs where parent_id = ${job.id}`.then((all) => all.length), { timeout: 20_000 })
       .toBe(rows.length)
-    expect(await claimJob('chunks', 'another program')).toBeNull()
+    expect(await claimJob('chunks', ['another program'])).toBeNull()
     await sql()`update jobs set attempts = 3 where id = ${job.id}`
     const [one, other] = await Promise.all([workAt(programStamp()), workAt(programStamp()), work])
     expect(one + other).toBe(rows.length)
@@ -112,20 +114,33 @@ describe('parts of a render', () => {
     const { beat, claimJob, programStamp, sql } = await parts()
     const halt = new AbortController()
     const { job, work } = await asking(halt.signal)
-    let taken = await claimJob('chunks', programStamp())
-    while (!taken) taken = await claimJob('chunks', programStamp())
+    let taken = await claimJob('chunks', [programStamp()])
+    while (!taken) taken = await claimJob('chunks', [programStamp()])
     expect(taken.part?.parentId).toBe(job.id)
     halt.abort()
     await expect(work).rejects.toThrow()
     expect(await beat(taken, 0.5)).toBe('lost')
     expect(await sql()`select 1 from jobs where parent_id = ${job.id}`).toHaveLength(0)
   })
+  it('of a picture that hardware encodes are had by who has the same encoder alone', async () => {
+    const { claimJob, makerOf, makersHere, programStamp } = await parts()
+    const halt = new AbortController()
+    const work = (await asking(halt.signal, 'h264_nvenc')).work.catch(() => undefined)
+    let taken = await claimJob('chunks', [programStamp(), makerOf('h264_nvenc')])
+    while (!taken) taken = await claimJob('chunks', [programStamp(), makerOf('h264_nvenc')])
+    // This machine was asked for none.
+    expect(await makersHere()).toEqual([programStamp()])
+    expect(await claimJob('chunks', await makersHere())).toBeNull()
+    expect(await claimJob('chunks', [makerOf('h264_vaapi')])).toBeNull()
+    halt.abort()
+    await work
+  })
   it('fail the whole with what one of them failed for', async () => {
     const { claimJob, endJob, programStamp } = await parts()
     const { work } = await asking()
     const failing = expect(work).rejects.toMatchObject({ code: 'part-failed', message: 'The disk is full.' })
-    let taken = await claimJob('chunks', programStamp())
-    while (!taken) taken = await claimJob('chunks', programStamp())
+    let taken = await claimJob('chunks', [programStamp()])
+    while (!taken) taken = await claimJob('chunks', [programStamp()])
     await endJob(taken, 'failed', 'The disk is full.')
     await failing
   })
@@ -139,7 +154,7 @@ describe('parts of a render', () => {
       .poll(() => sql()`select 1 from jobs where kind = 'chunks'`.then((all) => all.length), { timeout: 20_000 })
       .toBe(both)
     const taken = []
-    for (let turn = 0; turn < 4; turn++) taken.push((await claimJob('chunks', programStamp()))?.part?.parentId)
+    for (let turn = 0; turn < 4; turn++) taken.push((await claimJob('chunks', [programStamp()]))?.part?.parentId)
     expect(taken).toEqual([long.job.id, short.job.id, long.job.id, short.job.id])
     halt.abort()
     await Promise.all(works)

@@ -46,13 +46,13 @@ const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: M
 
 /** @returns of each chunk the key of all that it shows: equal keys are the same pictures, encoded alike. */
 export async function chunkKeys(
-  { reel, look = USUAL_LOOK, framing, purpose }: PictureJob,
+  { reel, look = USUAL_LOOK, framing, purpose, encoder }: PictureJob,
   { facts, filmed, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
   const hashes = await Promise.all(reel.map(hashOf))
   const { width, height } = facts
   const common = JSON.stringify([
-    ...[programStamp(), encodersFor(purpose).picture, { width, height }],
+    ...[programStamp(), encodersFor(purpose, encoder).picture, { width, height }],
     ...[filmed.width, filmed.height, rate, look],
   ])
   return chunks.map((chunk) => {

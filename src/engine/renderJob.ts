@@ -9,6 +9,7 @@ import type { Steps } from '../core/sound/loudness'
 import type { Mix } from '../core/sound/mix'
 import type { MusicPiece } from '../core/sound/music'
 import type { Share } from '../core/units'
+import type { InHardware } from './encoding'
 import type { FootageFacts } from './probe'
 
 /** A recording, and what is known of it. */
@@ -56,6 +57,8 @@ export interface PictureJob {
   framing?: Framed
   /** What it is for. Default: the usual. */
   purpose?: Purpose
+  /** What encodes the picture, where that is hardware: `engine/hardware`. Default: the processor. */
+  encoder?: InHardware
 }
 
 export interface RenderJob extends PictureJob {

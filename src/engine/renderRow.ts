@@ -45,10 +45,16 @@ export async function renderRow(
   const name = `row-${piece.first}`
   const layers = overlayLayers(frame, states, measuringSurface(), job.look)
   const strips = await drawStrips({ name, layers, changes, frame, durationMs: piece.lengthMs, folder, signal })
+  const encoders = encodersFor(job.purpose, job.encoder)
+  const filters = [
+    filterOf(job, plan, piece),
+    ...overlaid(strips, range),
+    `[picture]${encoders.handOver ?? 'null'}[out]`,
+  ]
   const args = [
-    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
-    ...['-filter_complex', [filterOf(job, plan, piece), ...overlaid(strips, range)].join(';'), '-map', '[picture]'],
-    ...[...encodersFor(job.purpose).picture, ...taggedAs(range), ...ONE_THREAD, '-frames:v', String(piece.frames)],
+    ...[...QUIET, ...encoders.device, ...COPY_TIMES, ...inputOf(job, plan, piece), ...listInputs(strips)],
+    ...['-filter_complex', filters.join(';'), '-map', '[out]'],
+    ...[...encoders.picture, ...taggedAs(range), ...ONE_THREAD, '-frames:v', String(piece.frames)],
     ...['-r', gridOf(rate), '-fps_mode', 'passthrough'],
     ...['-progress', 'pipe:1', ...dividedInto(row, rate), join(folder, `${name}-%d.mp4`)],
   ]

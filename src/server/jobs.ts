@@ -113,17 +113,17 @@ export async function recentJobs(workoutId: string): Promise<Job[]> {
 /**
  * Takes the oldest waiting job of a kind; of parts, one whose whole has the fewest in hand, so that a long render does
  * not keep a short one waiting.
- * @param program what a part has to be made by.
+ * @param makers what a part may have to be made by.
  * @returns null where none waits.
  */
-export async function claimJob(kind: JobKind, program = ''): Promise<ClaimedJob | null> {
+export async function claimJob(kind: JobKind, makers: readonly string[] = []): Promise<ClaimedJob | null> {
   return sql().begin(async (tx) => {
     const [row] = await tx<(Row & { claim: string })[]>`
       update jobs set state = 'active', claim = gen_random_uuid(), attempts = attempts + 1, beats = 0, share = 0,
         started_at = now()
       where id = (
         select id from jobs as waiting
-        where state = 'queued' and kind = ${kind} and (parent_id is null or program = ${program})
+        where state = 'queued' and kind = ${kind} and (parent_id is null or program = any(${makers}))
         order by (select count(*) from jobs as other where other.parent_id = waiting.parent_id and other.state = 'active'),
           created_at, id
         limit 1 for update skip locked)

@@ -11,6 +11,7 @@ import type { Ms } from '../core/units'
 import { sql } from './db'
 import { tellChange, type Db } from './jobs'
 import { clipped } from '../core/text'
+import type { InHardware } from '../engine/encoding'
 
 export interface Pack {
   id: string
@@ -55,6 +56,8 @@ export interface RenderedPack {
   made: number
   madeMs: Ms
   tookMs: Ms
+  /** The encoder of the picture, where it was hardware. */
+  encoder?: InHardware
 }
 
 interface Row {

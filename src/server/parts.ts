@@ -4,6 +4,8 @@ import { framesOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
+import type { InHardware } from '../engine/encoding'
+import { encoderHere } from '../engine/hardware'
 import { programStamp } from '../engine/program'
 import type { PictureJob } from '../engine/renderJob'
 import { sql } from './db'
@@ -13,7 +15,7 @@ import { storedFile } from './store'
 /** What a picture is made of, with its files by their hashes: each machine has them elsewhere. */
 type PictureKept = Omit<PictureJob, 'reel'> & { reel: { hash: string; facts: PictureJob['reel'][number]['facts'] }[] }
 
-const keptPicture = ({ reel, cut, shown, viewing, look, framing, purpose }: PictureJob): PictureKept => ({
+const keptPicture = ({ reel, cut, shown, viewing, look, framing, purpose, encoder }: PictureJob): PictureKept => ({
   reel: reel.map(({ hash, facts }) => {
     if (hash === undefined) throw new Error('a file of a render without its hash')
     return { hash, facts }
@@ -23,7 +25,17 @@ const keptPicture = ({ reel, cut, shown, viewing, look, framing, purpose }: Pict
   ...(look ? { look } : {}),
   ...(framing ? { framing } : {}),
   ...(purpose ? { purpose } : {}),
+  ...(encoder ? { encoder } : {}),
 })
+
+/** What a part of a picture has to be made by, so that all of them fit: this program and, in hardware, its encoder. */
+export const makerOf = (encoder: InHardware | undefined): string =>
+  [programStamp(), ...(encoder ? [encoder] : [])].join(' ')
+
+/** Of whose parts this machine can make. */
+export const makersHere = async (): Promise<string[]> => [
+  ...new Set([makerOf(undefined), makerOf(await encoderHere())]),
+]
 
 /** @throws Problem `claim-lost` where the render is over, `store-away`, `cancelled`. */
 export async function pictureOf(parentId: string, signal: AbortSignal): Promise<PictureJob> {
@@ -66,7 +78,7 @@ export async function renderParts(
       const [first, last] = [row[0], row.at(-1)].map((chunk) => (chunk ? chunks.indexOf(chunk) : -1))
       const [made] = await tx<{ id: string }[]>`
         insert into jobs (kind, workout_id, parent_id, program, first_chunk, last_chunk)
-        values ('chunks', ${job.workoutId}, ${job.id}, ${programStamp()}, ${first ?? 0}, ${last ?? 0}) returning id`
+        values ('chunks', ${job.workoutId}, ${job.id}, ${makerOf(picture.encoder)}, ${first ?? 0}, ${last ?? 0}) returning id`
       if (made) frames.set(made.id, framesOf(row))
     }
     await tell(tx, WAITING, 'chunks')

@@ -62,6 +62,8 @@ export interface PackProgress {
   written: string
   clashes: number
   purpose: Purpose
+  /** What encoded its picture, where that was hardware. */
+  encoder: string | null
   /** Which revision of the score it shows; null where that was not written down. */
   scoreRevision: number | null
   verified: Verified | null
@@ -165,6 +167,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       written: pack.written,
       clashes: pack.clashes,
       purpose: pack.purpose,
+      encoder: pack.rendered?.encoder ?? null,
       scoreRevision: pack.scoreRevision,
       verified: pack.verified,
       changed: await changedSince(pack, reel),

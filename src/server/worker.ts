@@ -7,9 +7,10 @@ import { beat, CANCELS, claimJob, endJob, finishJob, JOB_KINDS, releaseJob, WAIT
 import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
 import { matchRecords } from './match'
+import { makersHere } from './parts'
 import { prepareTask } from './tasks/prepare'
 import { lanes } from '../engine/encoding'
-import { programStamp } from '../engine/program'
+import { encoderHere } from '../engine/hardware'
 import { chunksTask } from './tasks/chunks'
 import { publishTask } from './tasks/publish'
 import { renderTask } from './tasks/render'
@@ -38,8 +39,9 @@ let working: Promise<unknown> = Promise.resolve()
 
 /** Takes jobs of one kind, one after another, until the worker stops. */
 async function lane(kind: JobKind): Promise<void> {
+  const makers = await makersHere()
   while (!stopping) {
-    const job = await claimJob(kind, programStamp()).catch(complain(`taking a job to ${kind}`))
+    const job = await claimJob(kind, makers).catch(complain(`taking a job to ${kind}`))
     if (job) await work(job).catch(complain(`job ${job.id}`))
     else await sleep(kind)
   }
@@ -167,4 +169,9 @@ async function tidyUp(): Promise<void> {
   await tidy().catch(complain('tidying'))
   await evenOut().catch(complain('the bucket'))
 }
+
+const asked = process.env.JIVET_ENCODER
+if (asked === 'hardware')
+  console.error(`${(await encoderHere()) ?? 'No hardware was found that encodes as it should: the processor'} encodes`)
+else if (asked) console.error(`JIVET_ENCODER=${asked} is not known, only "hardware" is: the processor encodes`)
 console.log('worker ready')

@@ -9,6 +9,7 @@ import { writeChapters } from '../../core/write/chapters'
 import { carriedOver } from '../../core/write/carriedOver'
 import { writeDescription } from '../../core/write/description'
 import { writeVtt } from '../../core/write/vtt'
+import { encoderHere } from '../../engine/hardware'
 import { renderVideo } from '../../engine/render'
 import { verifyRendered } from '../../engine/verifyRendered'
 import type { Job } from '../jobs'
@@ -23,14 +24,16 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const { workout, reel, version, cut, job: asked } = await renderingOf(job.workoutId)
   const { mix, look, shown } = asked
   const { purpose } = job
+  const encoder = await encoderHere()
+  const picture = { ...asked, purpose, encoder }
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
     const onProgress = (share: Share): void => onShare(share * RENDERED)
     const store = chunkStore()
     const startMs = performance.now()
     const rendered = await renderVideo(
-      { ...asked, purpose, out, scratch: folder, signal, onProgress },
-      { store, renderRows: (rows, about) => renderParts(job, rows, { ...about, picture: { ...asked, purpose } }) },
+      { ...picture, out, scratch: folder, signal, onProgress },
+      { store, renderRows: (rows, about) => renderParts(job, rows, { ...about, picture }) },
     )
     const tookMs = Math.round(performance.now() - startMs)
     const verified = await verifyRendered(out, { cut, look, mix }, rendered, { store, signal })
@@ -62,7 +65,13 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
       ...{ look, framing: workout.framing, cues: workout.cues, mix, verified },
-      rendered: { chunks: rendered.chunks.length, made: rendered.made, madeMs: Math.round(rendered.madeMs), tookMs },
+      rendered: {
+        chunks: rendered.chunks.length,
+        made: rendered.made,
+        madeMs: Math.round(rendered.madeMs),
+        tookMs,
+        encoder,
+      },
     }
     return (tx) => addPack(pack, tx)
   })

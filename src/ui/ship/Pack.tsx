@@ -47,7 +47,10 @@ export function PackView({
     <div className="flex flex-col gap-5">
       <div className="flex items-center gap-3">
         <h2 className="mr-auto text-3xl">{outdated ? words.doneBefore : words.done}</h2>
-        <span className="font-bold text-quiet">{shipTexts.rendered[pack.purpose]}</span>
+        <span className="font-bold text-quiet">
+          {shipTexts.rendered[pack.purpose]}
+          {pack.encoder !== null && shipTexts.inHardware(pack.encoder)}
+        </span>
         <Out href={`${at}/all`} main>
           {words.all}
         </Out>

@@ -20,6 +20,7 @@ export const shipTexts = {
     master: 'Master',
     draft: 'Draft',
   },
+  inHardware: (encoder: string) => `, encoded in hardware (${encoder})`,
   others: 'Rendered before, for another purpose',
   hdr: (name: string) =>
     `${name} is filmed in high dynamic range. The video is mapped to the usual range, unless it is rendered in the high one.`,
