@@ -5,7 +5,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
-import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync, writeSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -62,7 +62,7 @@ function start(): ChildProcess {
       JIVET_HOST_URL: hostUrl,
     },
   }
-  return spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', 'ignore', log] })
+  return spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: ['ignore', log, log] })
 }
 
 async function freePort(): Promise<number> {
@@ -76,6 +76,7 @@ async function freePort(): Promise<number> {
 async function answering(withinMs: number): Promise<void> {
   for (const until = Date.now() + withinMs; Date.now() < until; await pause(200))
     if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return
+  for (const { pid, command } of processes()) writeSync(log, `${pid} ${command}\n`)
   throw new Error('the server did not come back')
 }
 
@@ -244,6 +245,7 @@ async function killOne(): Promise<boolean> {
     return false
   }
   killed.set(name, (killed.get(name) ?? 0) + 1)
+  writeSync(log, `${new Date().toISOString()} killed ${name} (${victim})\n`)
   if (name === 'host') {
     await once(host, 'exit')
     host = startHost()

@@ -91,12 +91,13 @@ const stampOf = (...files) => {
 }
 
 /**
- * Installs packages when node_modules does not belong to package-lock.json. Not `npm ci`: it refuses a lock file
- * without the builds for other systems, which not every registry carries (docs/decisions/003).
+ * Installs packages when node_modules does not belong to package-lock.json and patches/. Not `npm ci`: it refuses a
+ * lock file without the builds for other systems, which not every registry carries (docs/decisions/003).
  */
 export function ensureModules() {
   const stamp = join(ROOT, 'node_modules', '.jivet-stamp')
-  const wanted = stampOf(join(ROOT, 'package-lock.json'))
+  const patches = readdirSync(join(ROOT, 'patches')).map((name) => join(ROOT, 'patches', name))
+  const wanted = stampOf(join(ROOT, 'package-lock.json'), ...patches)
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Installing packages ...')
   execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {

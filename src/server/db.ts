@@ -13,14 +13,3 @@ export function sql(): postgres.Sql {
   })
   return kept.jivetSql
 }
-
-/**
- * For processes of our own: Postgres.js (3.4) may write to a socket that closed a moment ago, from a timer that nobody
- * can catch. The query fails by itself; the process goes on. Anything else uncaught ends it, to be started anew.
- */
-export function surviveLostSocket(): void {
-  process.on('uncaughtException', (error) => {
-    console.error(error)
-    if (!/postgres\/(?:src|cjs\/src)\/connection\.js/.test(error.stack?.split('\n')[1] ?? '')) process.exit(1)
-  })
-}

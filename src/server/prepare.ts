@@ -1,7 +1,7 @@
 // Run once before the server starts: brings the database up to date and loads the demo.
 //   tsx src/server/prepare.ts PLAN FILM SCORES
 import { Problem } from '../core/problem'
-import { sql, surviveLostSocket } from './db'
+import { sql } from './db'
 import { loadDemo } from './demo'
 import { outdatedFootage } from './footage'
 import { addJob } from './jobs'
@@ -20,7 +20,6 @@ async function bringUpToDate(): Promise<void> {
 }
 
 const MOST_TRIES = 30
-surviveLostSocket()
 for (let attempt = 1; ; attempt++)
   try {
     await bringUpToDate()

@@ -2,7 +2,7 @@
 // their tasks, beats their hearts, and hears of cancels.
 import { Problem } from '../core/problem'
 import type { Share } from '../core/units'
-import { sql, surviveLostSocket } from './db'
+import { sql } from './db'
 import { beat, CANCELS, claimJob, endJob, finishJob, JOB_KINDS, releaseJob, WAITING, Watch } from './jobs'
 import type { ClaimedJob, JobKind } from './jobs'
 import { knownProblem } from './store'
@@ -148,7 +148,6 @@ async function stop(): Promise<void> {
 
 process.on('SIGTERM', () => void stop())
 process.on('SIGINT', () => void stop())
-surviveLostSocket()
 await sql().listen(CANCELS, (id) => running.get(id)?.abort('cancel' satisfies Reason))
 await sql().listen(WAITING, (kind) => wakeAll(kind as JobKind))
 // Parts of renders use one core each.

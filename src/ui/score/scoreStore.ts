@@ -64,7 +64,8 @@ export function createScoreStore(id: string, initial: Score, version: Version): 
       saved: initial,
       version,
       read: () => read()?.score ?? initial,
-      send: async ({ document: score, ...save }) => (await call<Version>('PUT', path, { score, ...save })).revision,
+      send: async ({ document: score, ...save }) =>
+        (await call<Version>('PUT', path, { score, ...save }, { outlives: true })).revision,
       onState: (saveState, refusal) => write({ saveState, refusal }),
       keep: () => {
         const { score, undo, redo } = read()

@@ -16,12 +16,12 @@ const heard = (row: number, footageMs: number): Stitch => ({
 })
 
 /** What the server holds; `down` makes it silent. */
-const server = { revision: 1, stitches: [] as Stitch[], saves: 0, down: false }
+const server = { revision: 1, stitches: [] as Stitch[], saves: 0, down: false, outlived: false }
 
 beforeEach(() => {
   Object.assign(server, { revision: 1, stitches: [], saves: 0, down: false })
   vi.useFakeTimers()
-  vi.stubGlobal('fetch', (path: string, { body }: { body: string }) => {
+  vi.stubGlobal('fetch', (path: string, { body, keepalive }: { body: string; keepalive: boolean }) => {
     expect(path).toBe('/api/workouts/workout/stitches')
     if (server.down) return Promise.reject(new TypeError('no connection'))
     const asked = JSON.parse(body) as { stitches: Stitch[]; revision: number }
@@ -37,7 +37,12 @@ beforeEach(() => {
           { status: 409 },
         ),
       )
-    Object.assign(server, { stitches: asked.stitches, revision: server.revision + 1, saves: server.saves + 1 })
+    Object.assign(server, {
+      stitches: asked.stitches,
+      revision: server.revision + 1,
+      saves: server.saves + 1,
+      outlived: keepalive,
+    })
     return Promise.resolve(Response.json({ revision: server.revision }))
   })
 })
@@ -60,11 +65,11 @@ const put = (store: ReturnType<typeof open>, row: number, footageMs: number) =>
   store.getState().put({ segmentId: idOf(row), edge: 'start', footageMs })
 
 describe('a tie by hand', () => {
-  it('is saved at once', async () => {
+  it('is saved at once, also where the page is left meanwhile', async () => {
     const store = open()
     expect(put(store, 1, 5000)).toEqual({ dropped: 0, problem: null })
     await vi.runAllTimersAsync()
-    expect(server.stitches).toEqual([hand(1, 5000)])
+    expect(server).toMatchObject({ stitches: [hand(1, 5000)], outlived: true })
   })
   it('is refused where it would change places with another, with the reason, and nothing is saved', async () => {
     const store = open([hand(1, 101_000 - 90_000), hand(3, 50_000)])

@@ -71,7 +71,7 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
       version,
       read: () => read()?.stitches ?? editing.stitches,
       send: async ({ document: stitches, ...save }) =>
-        (await call<Version>('PUT', path, { stitches, reel: reelKey, ...save })).revision,
+        (await call<Version>('PUT', path, { stitches, reel: reelKey, ...save }, { outlives: true })).revision,
       onState: (saveState, refusal) => write({ saveState, refusal }),
       keep: () => keepWork(keptAs, { ...queue.begun(), stitches: read().stitches } satisfies Kept),
       onSaved,
