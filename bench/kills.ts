@@ -73,6 +73,9 @@ async function freePort(): Promise<number> {
   return found
 }
 
+/** What was killed is back by then, also where other work leaves little time. */
+const BACK_MS = 180_000
+
 async function answering(withinMs: number): Promise<void> {
   for (const until = Date.now() + withinMs; Date.now() < until; await pause(200))
     if ((await fetch(`${url}/api/health`).catch(() => null))?.ok) return
@@ -266,7 +269,7 @@ try {
   const begun = Date.now()
   for (let done = 0; done < Number(kills);) {
     // Mostly while all is up, sometimes while something is only coming back.
-    if (random() < 0.8) await answering(60_000)
+    if (random() < 0.8) await answering(BACK_MS)
     await pause(100 + random() * 1200)
     if (jivet.exitCode !== null) throw new Error('the start script gave up')
     if (await killOne()) done++
@@ -274,7 +277,7 @@ try {
   }
   over = true
   const minutes = (Date.now() - begun) / 60_000
-  await answering(60_000)
+  await answering(BACK_MS)
   const wrong = (await Promise.all(savers.map((check) => check()))).filter(Boolean)
   await Promise.all(others)
   const told = await compare()

@@ -198,7 +198,7 @@ const calendarCommand: Command = async (files, options) => {
   const plans = await Promise.all(files.map(scoreIn))
   const sessions = plans.map(({ score: { title }, totalMs }): CalendarSession => {
     const id = createHash('sha1').update(title).digest('hex')
-    return { id, title, lengthMs: totalMs, description: '' }
+    return { id, title, lengthMs: totalMs }
   })
   const [first] = plans
   const name = (plans.length > 1 ? first?.score.series.name : first?.score.title) ?? ''

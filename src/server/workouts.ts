@@ -201,7 +201,7 @@ export async function seriesOf(id: string, name: string): Promise<CalendarSessio
     where removed_at is null and (id = ${id} or (${name} <> '' and score #>> '{series,name}' = ${name})) limit 1000`
   const inOrder = new Intl.Collator('en', { numeric: true })
   return rows
-    .map((row) => ({ id: row.id, title: row.title, lengthMs: Number(row.total_ms), description: '' }))
+    .map((row) => ({ id: row.id, title: row.title, lengthMs: Number(row.total_ms) }))
     .sort((one, other) => inOrder.compare(one.title, other.title))
 }
 

@@ -7,8 +7,6 @@ export interface CalendarSession {
   id: string
   title: string
   lengthMs: Ms
-  /** Plain text. */
-  description: string
 }
 
 export const calendarSchema = z.object({
@@ -28,12 +26,12 @@ export function writeCalendar(
   // Reckoned as if it were in no zone, so that no summer time moves it.
   const startMs = Date.parse(`${from.replace(/Z$/, '')}Z`)
   const stamp = compact(new Date(writtenMs))
-  const events = sessions.flatMap(({ id, title, lengthMs, description }, at) => {
+  const events = sessions.flatMap(({ id, title, lengthMs }, at) => {
     const beginMs = startMs + at * every * DAY
     return [
       ...['BEGIN:VEVENT', `UID:${escaped(id)}@jivet`, `DTSTAMP:${stamp}Z`, `SUMMARY:${escaped(title)}`],
       ...[`DTSTART:${compact(new Date(beginMs))}`, `DURATION:PT${Math.max(1, Math.round(lengthMs / 1000))}S`],
-      ...[...(description ? [`DESCRIPTION:${escaped(description)}`] : []), 'END:VEVENT'],
+      'END:VEVENT',
     ]
   })
   const lines = [

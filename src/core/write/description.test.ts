@@ -32,6 +32,8 @@ describe('a description', () => {
     expect(text).toContain('- Jug lift, each side in turn (easier: Half-full jug)')
     expect(text.match(/- Jug lift/g)).toHaveLength(1)
     expect(text).toContain('- Deck-rail squat x 10')
+    const oneSided = described('circuit Main: 2 rounds, 40 on, 20 off\n  Jug lift (sides left)\n  Keel hold\n')
+    expect(oneSided).toContain('- Jug lift, left side (easier')
     expect(text).toMatch(/Main, from 0:28: 3 rounds/)
   })
   it('has gear, the warm-up elsewhere, chapters, cautions, music and what comes next', () => {

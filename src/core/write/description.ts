@@ -6,7 +6,6 @@ import { castOf, type Cast } from '../score/cast'
 import { describeSection, partOf, type Section } from '../score/formats'
 import { isReminder } from '../score/formats/outside'
 import { aroundOf, type Score } from '../score/score'
-import type { Segment } from '../score/segment'
 import { formatClock, formatLength } from '../time/clock'
 import { sum } from '../sum'
 import { SECOND, type Ms } from '../units'
@@ -104,16 +103,24 @@ const headOf = (section: Section): string => section.name || words.parts[partOf(
 
 /** Each move once, in the order in which it comes. */
 function movesOf(works: readonly ShownSegment[], { cast, easier }: { cast: Cast; easier: boolean }): string[] {
-  const lines = new Map<string, string>()
-  for (const { segment } of works) {
-    const name = `${segment.label}${repsOf(segment)}`
-    if (lines.has(name)) continue
-    const facts = segment.moves.length === 1 ? cast(segment.moves[0] ?? '') : null
-    const way = easier && facts?.sure === 'known' && facts.easier ? ` (${words.easier(facts.easier)})` : ''
-    lines.set(name, `- ${name}${sidesOf(segment)}${way}`)
+  const byName = new Map<string, ShownSegment[]>()
+  for (const one of works) {
+    const name = `${one.segment.label}${repsOf(one.segment)}`
+    const others = byName.get(name)
+    if (others) others.push(one)
+    else byName.set(name, [one])
   }
-  return [...lines.values()]
+  return [...byName].map(([name, all]) => {
+    const moves = all[0]?.segment.moves ?? []
+    const facts = moves.length === 1 ? cast(moves[0] ?? '') : null
+    const way = easier && facts?.sure === 'known' && facts.easier ? ` (${words.easier(facts.easier)})` : ''
+    return `- ${name}${sidesOf(all)}${way}`
+  })
 }
 
-const sidesOf = ({ side }: Segment): string =>
-  side === 'left' || side === 'right' || side === 'switch' ? `, ${words.bothSides}` : ''
+function sidesOf(works: readonly ShownSegment[]): string {
+  const sides = new Set(works.map(({ segment }) => segment.side))
+  if (sides.has('switch') || (sides.has('left') && sides.has('right'))) return `, ${words.bothSides}`
+  if (sides.has('left')) return `, ${words.oneSide.left}`
+  return sides.has('right') ? `, ${words.oneSide.right}` : ''
+}

@@ -11,6 +11,7 @@ export const descriptionTexts = {
   from: (clock: string) => `from ${clock}`,
   easier: (how: string) => `easier: ${how}`,
   bothSides: 'each side in turn',
+  oneSide: { left: 'left side', right: 'right side' },
   chapters: 'Chapters',
   caution: 'Before you begin',
   cautionText:

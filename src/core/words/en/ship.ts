@@ -65,7 +65,7 @@ export const shipTexts = {
   seriesHint: (name: string) =>
     `All workouts of "${name}" on the shelf in order of their titles, one each time, as iCalendar.`,
   seriesFrom: 'First on',
-  seriesEvery: 'Every ... days',
+  seriesEvery: 'Days apart',
   seriesWrong: 'Choose a day, and 1 to 60 days.',
   seriesDownload: 'Download',
   overlay: 'Overlay alone',
