@@ -144,7 +144,16 @@ export function ownAccount() {
   const id = (flag) => spawnSync('id', [flag, ACCOUNT]).stdout?.toString().trim()
   if (!id('-u'))
     execFileSync('useradd', ['--system', '--user-group', '--no-create-home', '--home-dir', '/nonexistent', ACCOUNT])
-  return { uid: Number(id('-u')), gid: Number(id('-g')) }
+  return { uid: Number(id('-u')), gid: Number(id('-g')), card: cardGroup() }
+}
+
+/**
+ * @returns the group that may use the graphics card, where hardware is asked to encode and there is one (the device of
+ * VA-API, src/engine/encoding.ts).
+ */
+function cardGroup() {
+  if (process.env.JIVET_ENCODER !== 'hardware') return null
+  return statSync('/dev/dri/renderD128', { throwIfNoEntry: false })?.gid ?? null
 }
 
 /**
@@ -155,10 +164,12 @@ export const kept = (account, signal, command, args) => [
   'setpriv',
   [
     ...['--no-new-privs', '--pdeathsig', signal],
-    ...(account ? [`--reuid=${account.uid}`, `--regid=${account.gid}`, '--clear-groups'] : []),
+    ...(account ? [`--reuid=${account.uid}`, `--regid=${account.gid}`, groupsOf(account)] : []),
     ...[command, ...args],
   ],
 ]
+
+const groupsOf = ({ card }) => (card ? `--groups=${card}` : '--clear-groups')
 
 const may = (account, flag, path) => spawnSync(...kept(account, 'KILL', 'test', [flag, path])).status === 0
 
