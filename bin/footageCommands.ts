@@ -37,7 +37,7 @@ import { ChunkStore } from '../src/engine/chunkStore'
 import { contentHash } from '../src/engine/contentHash'
 import type { Gathered } from '../src/engine/gather'
 import { gatherOnce } from '../src/engine/gatherOnce'
-import { encoderHere } from '../src/engine/hardware'
+import { encoderFor } from '../src/engine/hardware'
 import { readTextFile } from '../src/engine/plan'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
@@ -133,7 +133,7 @@ const renderCommand: Command = async (files, options) => {
     ? await cutOf(segments, footage, options)
     : { ...companionOf(segments), reel: [] }
   const viewing = { ...score, namesTalk: !reel.length }
-  const job = { reel, cut, shown, look, viewing, framing, purpose, encoder: await encoderHere() }
+  const job = { reel, cut, shown, look, viewing, framing, purpose, encoder: await encoderFor(purpose) }
   const { signal } = options
   const onProgress = progressOnTerminal('render')
   if (options.only) return renderOverlay(job, out, { signal, ...(onProgress ? { onProgress } : {}) })

@@ -27,10 +27,11 @@ function simulate(encoder: string, fault = ''): void {
 }
 
 /** As a process does that has just begun. */
-const encoderHere = async () => {
+const anew = () => {
   vi.resetModules()
-  return (await import('../src/engine/hardware')).encoderHere()
+  return import('../src/engine/hardware')
 }
+const encoderHere = async () => (await anew()).encoderHere()
 
 afterEach(() => {
   vi.unstubAllEnvs()
@@ -65,9 +66,15 @@ describe('An encoder in hardware', () => {
     expect(await isTrusted('h264_nvenc')).toBe(false)
   })
 
-  it('leaves to the processor what has to be as good as can be, or has more than 8 bits', () => {
+  it('leaves to the processor what has to be as good as can be, or has more than 8 bits', async () => {
     for (const purpose of ['master', 'hdr'] as const)
       expect(encodersFor(purpose, 'h264_nvenc')).toEqual(encodersFor(purpose))
+    simulate('h264_nvenc')
+    vi.stubEnv('JIVET_ENCODER', 'hardware')
+    const { encoderFor } = await anew()
+    expect(await encoderFor('draft')).toBe('h264_nvenc')
+    // So nobody is told that it was hardware.
+    expect(await encoderFor('master')).toBeUndefined()
   })
 
   it.each(IN_HARDWARE)(

@@ -73,6 +73,8 @@ const QUALITY_IN_HARDWARE: Partial<Record<Purpose, { quality: number; profile: s
   draft: { quality: 29, profile: 'high' },
 }
 
+export const mayBeInHardware = (purpose: Purpose): boolean => purpose in QUALITY_IN_HARDWARE
+
 /** @param encoder one in hardware, where it is to be used. */
 export function encodersFor(purpose: Purpose = USUAL_PURPOSE, encoder?: InHardware): Encoders {
   const usual = { ...ENCODERS[purpose], device: [], handOver: null }

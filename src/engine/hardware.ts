@@ -3,7 +3,8 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { encodersFor, IN_HARDWARE, QUIET, type InHardware } from './encoding'
+import type { Purpose } from '../core/render/purpose'
+import { encodersFor, IN_HARDWARE, mayBeInHardware, QUIET, type InHardware } from './encoding'
 import { runTool } from './tool'
 
 let found: Promise<InHardware | undefined> | null = null
@@ -16,6 +17,10 @@ export function encoderHere(): Promise<InHardware | undefined> {
   if (process.env.JIVET_ENCODER !== 'hardware') return Promise.resolve(undefined)
   return (found ??= firstTrusted())
 }
+
+/** What is to encode a video for a purpose on this machine. @returns as `encoderHere` does. */
+export const encoderFor = async (purpose: Purpose): Promise<InHardware | undefined> =>
+  mayBeInHardware(purpose) ? encoderHere() : undefined
 
 async function firstTrusted(): Promise<InHardware | undefined> {
   for (const encoder of IN_HARDWARE) if (await isTrusted(encoder)) return encoder

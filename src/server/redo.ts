@@ -3,7 +3,7 @@ import type { Ms } from '../core/units'
 import type { Purpose } from '../core/render/purpose'
 import { sum } from '../core/sum'
 import { chunkKeys, picturePlan } from '../engine/picturePlan'
-import { encoderHere } from '../engine/hardware'
+import { encoderFor } from '../engine/hardware'
 import { sql } from './db'
 import { renderingOf } from './rendering'
 import { chunkStore } from './store'
@@ -19,7 +19,7 @@ export interface Redo {
 /** @throws Problem as `renderingOf` does, or `cut-empty`. */
 export async function redoOf(workoutId: string, purpose: Purpose): Promise<Redo> {
   const rendering = await renderingOf(workoutId)
-  const job = { ...rendering.job, purpose, encoder: await encoderHere() }
+  const job = { ...rendering.job, purpose, encoder: await encoderFor(purpose) }
   const plan = picturePlan(job)
   const keys = await chunkKeys(job, plan)
   const store = chunkStore()

@@ -9,7 +9,7 @@ import { writeChapters } from '../../core/write/chapters'
 import { carriedOver } from '../../core/write/carriedOver'
 import { writeDescription } from '../../core/write/description'
 import { writeVtt } from '../../core/write/vtt'
-import { encoderHere } from '../../engine/hardware'
+import { encoderFor } from '../../engine/hardware'
 import { renderVideo } from '../../engine/render'
 import { verifyRendered } from '../../engine/verifyRendered'
 import type { Job } from '../jobs'
@@ -24,7 +24,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
   const { workout, reel, version, cut, job: asked } = await renderingOf(job.workoutId)
   const { mix, look, shown } = asked
   const { purpose } = job
-  const encoder = await encoderHere()
+  const encoder = await encoderFor(purpose)
   const picture = { ...asked, purpose, encoder }
   return withAttemptFolder(attempt, async (folder) => {
     const out = join(folder, 'video.mp4')
