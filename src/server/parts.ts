@@ -66,6 +66,7 @@ export async function renderParts(
   { picture, chunks, signal, onProgress }: Asking,
 ): Promise<void> {
   const frames = new Map<string, number>()
+  const maker = makerOf(picture.encoder)
   const total = framesOf(rows.flat())
   const madeMs = sum(rows.flat().map(({ lengthMs }) => lengthMs))
   await sql().begin(async (tx) => {
@@ -78,7 +79,7 @@ export async function renderParts(
       const [first, last] = [row[0], row.at(-1)].map((chunk) => (chunk ? chunks.indexOf(chunk) : -1))
       const [made] = await tx<{ id: string }[]>`
         insert into jobs (kind, workout_id, parent_id, program, first_chunk, last_chunk)
-        values ('chunks', ${job.workoutId}, ${job.id}, ${makerOf(picture.encoder)}, ${first ?? 0}, ${last ?? 0}) returning id`
+        values ('chunks', ${job.workoutId}, ${job.id}, ${maker}, ${first ?? 0}, ${last ?? 0}) returning id`
       if (made) frames.set(made.id, framesOf(row))
     }
     await tell(tx, WAITING, 'chunks')

@@ -19,7 +19,7 @@ const heard = (row: number, footageMs: number): Stitch => ({
 const server = { revision: 1, stitches: [] as Stitch[], saves: 0, down: false, outlived: false }
 
 beforeEach(() => {
-  Object.assign(server, { revision: 1, stitches: [], saves: 0, down: false })
+  Object.assign(server, { revision: 1, stitches: [], saves: 0, down: false, outlived: false })
   vi.useFakeTimers()
   vi.stubGlobal('fetch', (path: string, { body, keepalive }: { body: string; keepalive: boolean }) => {
     expect(path).toBe('/api/workouts/workout/stitches')
