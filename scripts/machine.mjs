@@ -96,10 +96,13 @@ const stampOf = (...files) => {
  */
 export function ensureModules() {
   const stamp = join(ROOT, 'node_modules', '.jivet-stamp')
-  const patches = readdirSync(join(ROOT, 'patches')).map((name) => join(ROOT, 'patches', name))
-  const wanted = stampOf(join(ROOT, 'package-lock.json'), ...patches)
+  const patches = readdirSync(join(ROOT, 'patches'))
+  const wanted = stampOf(join(ROOT, 'package-lock.json'), ...patches.map((name) => join(ROOT, 'patches', name)))
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
   console.log('Installing packages ...')
+  // What carries an older form of a patch takes no newer one: it is fetched anew.
+  for (const name of patches)
+    rmSync(join(ROOT, 'node_modules', ...name.split('+').slice(0, -1)), { recursive: true, force: true })
   execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],

@@ -157,9 +157,14 @@ export class Bucket implements FarStore {
   }
 }
 
+/** What the protocol calls an answer that has no room for its name: one to a question after a file's facts. */
+const NAMELESS: Readonly<Record<number, string>> = { 403: 'AccessDenied', 404: 'NoSuchBucket' }
+
 /** A network's error has a code, a store's a name. */
 function reasonOf(error: unknown): string {
   const { code, name, message } = error as NodeJS.ErrnoException
+  if (error instanceof S3ServiceException && message === 'UnknownError')
+    return NAMELESS[error.$metadata.httpStatusCode ?? 0] ?? name
   return [code ?? name, message].filter(Boolean).join(': ')
 }
 

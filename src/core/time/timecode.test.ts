@@ -1,7 +1,8 @@
 import fc from 'fast-check'
+import Timecode from 'smpte-timecode'
 import { describe, expect, it } from 'vitest'
 import type { Rate } from '../units'
-import { frameAt, frameOf, msAt, timecodeOf } from './timecode'
+import { frameAt, frameOf, isDropFrame, msAt, timecodeOf } from './timecode'
 
 const RATES: readonly Rate[] = [
   { num: 24_000, den: 1001 },
@@ -30,6 +31,17 @@ describe('timecode', () => {
   it('has none left out at 23.976', () => expect(timecodeOf(1440, RATES[0]!)).toBe('00:01:00:00'))
   it.each(['', '1:2:3:4', '00:00:00:30', '00:60:00:00', '00:00:00:0x'])('refuses "%s"', (text) => {
     expect(frameOf(text, { num: 30, den: 1 })).toBeNull()
+  })
+  it('is what others count, over a day', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...RATES), fc.nat(23 * 3600 - 1), fc.nat(59), (rate, seconds, within) => {
+        const frame = frameAt(seconds * 1000, rate) + within
+        const theirs = new Timecode(frame, [rate.num, rate.den], isDropFrame(rate))
+        expect(timecodeOf(frame, rate)).toBe(theirs.toString())
+        expect(frameOf(theirs.toString(), rate)).toBe(frame)
+      }),
+      { numRuns: 1000 },
+    )
   })
   it('goes both ways, and rises with the frames', () => {
     fc.assert(
