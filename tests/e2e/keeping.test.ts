@@ -253,6 +253,22 @@ describe('two tabs and a slow network', () => {
     expect(await page.getByText('Changed in another tab').count()).toBe(0)
     await page.close()
   })
+  it('what is typed is on the server though the page is left at once, and is no conflict when it is back', async () => {
+    const id = await make('Left')
+    const page = await jivet.page()
+    for (const title of ['Typed and gone', 'Typed and gone again']) {
+      await page.goto(`${jivet.url}/w/${id}/score`)
+      await retitle(page, title)
+      await page.keyboard.press('Enter')
+      await page.goto('about:blank')
+      await until(async () => (await titleOf(id)) === title)
+    }
+    await page.goto(`${jivet.url}/w/${id}/score`)
+    await retitle(page, 'Typed after')
+    await page.keyboard.press('Enter')
+    await until(async () => (await titleOf(id)) === 'Typed after')
+    await page.close()
+  })
   it('what another tab saved is asked about, and either answer loses nothing unasked', async () => {
     const id = await make('Both')
     const one = await jivet.page()

@@ -10,7 +10,7 @@ export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'stale' | '
 /** What a page keeps in the browser, so that it knows after a reload what it had begun. */
 export interface Begun {
   revision: number
-  /** Keys of saves that were sent and not answered. */
+  /** Keys of saves that were sent and not answered, and of the one that comes. */
   keys: string[]
   dirty: boolean
 }
@@ -25,7 +25,7 @@ interface Options<T> {
   send: (save: { document: T; revision: number; key: string }) => Promise<number>
   /** Told of every change of state, with the reason of a refusal. */
   onState: (state: SaveState, refusal: string) => void
-  /** Keeps `begun()` in the browser, before each save and after. */
+  /** Keeps `begun()` in the browser, with each change and after each save. */
   keep: () => Promise<void>
   onSaved?: () => void
 }
@@ -41,6 +41,8 @@ export class SaveQueue<T> {
   private version: Version
   private timer: ReturnType<typeof setTimeout> | undefined
   private saving: Promise<void> | null = null
+  /** Of the save that comes, kept before it is sent: a page that is left waits for nothing. */
+  private nextKey = newKey()
   /** Saves without an answer: what was sent under which key. After a reload the document is not known any more. */
   private readonly unanswered = new Map<string, T | null>()
 
@@ -54,7 +56,7 @@ export class SaveQueue<T> {
   }
 
   begun(): Begun {
-    return { revision: this.version.revision, keys: [...this.unanswered.keys()], dirty: this.dirty }
+    return { revision: this.version.revision, keys: [...this.unanswered.keys(), this.nextKey], dirty: this.dirty }
   }
 
   /** To be called after every change of the document. */
@@ -64,7 +66,7 @@ export class SaveQueue<T> {
     this.schedule()
   }
 
-  /** Saves what is not saved, at once. */
+  /** Saves what is not saved, at once: it is sent before this returns, where no other save is on its way. */
   async flush(): Promise<void> {
     clearTimeout(this.timer)
     while (this.saving) await this.saving
@@ -110,10 +112,10 @@ export class SaveQueue<T> {
   private async attempt(): Promise<void> {
     this.show('saving')
     const document = this.options.read()
-    const key = newKey()
+    const key = this.nextKey
+    this.nextKey = newKey()
     this.unanswered.set(key, document)
     for (const old of [...this.unanswered.keys()].slice(0, -MOST_UNANSWERED)) this.unanswered.delete(old)
-    await this.options.keep()
     try {
       const revision = await this.options.send({ document, revision: this.version.revision, key })
       this.answered(document, { revision, key })

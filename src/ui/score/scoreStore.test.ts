@@ -213,3 +213,24 @@ describe('a lost answer', () => {
     expect(store.getState().saveState).toBe('stale')
   })
 })
+
+describe('a page that is left', () => {
+  it.each([
+    ['after', false],
+    ['before', true],
+  ])('sends at once, and what it kept is no conflict for a page that was made %s that save', async (_, early) => {
+    const store = open()
+    const before = { score: server.score as Score, version: { revision: server.revision, key: server.key } }
+    rename(store, 'typed last')
+    await vi.advanceTimersByTimeAsync(100)
+    const left = structuredClone([...kept])
+    void store.getState().flush()
+    expect((server.score as Score).title).toBe('typed last')
+    for (const [name, work] of left) kept.set(name, work)
+    const again = early ? createScoreStore('deck', before.score, before.version) : open()
+    await again.getState().restore()
+    rename(again, 'typed after')
+    await vi.advanceTimersByTimeAsync(8000)
+    expect([again.getState().saveState, (server.score as Score).title]).toEqual(['saved', 'typed after'])
+  })
+})
