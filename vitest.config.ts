@@ -22,6 +22,7 @@ const CALM = [
   'verify',
   'render',
   'purposes',
+  'colours',
   'database',
   'parts',
   'bucket',

@@ -12,14 +12,14 @@ import { hashOf } from './contentHash'
 import { encodersFor } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
-import type { Range } from './range'
+import { usualRange, type Range } from './range'
 import { DRAWN, type PictureJob } from './renderJob'
 import { MOST_RATE } from './timebase'
 
 export interface PicturePlan {
   /** Of the first file, but for its size, which is that of the video. */
   facts: FootageFacts
-  /** As the first file was filmed, where that is to be kept. */
+  /** As the first file was filmed: a high one where that is to be kept. */
   range: Range
   /** Size of the first file. */
   filmed: Size
@@ -35,8 +35,8 @@ export function picturePlan({ reel, cut, shown, viewing, framing, purpose = USUA
   if (!cut.spans.length) throw new Problem({ code: 'cut-empty' })
   const filmed = reel[0]?.facts ?? DRAWN
   const facts = { ...filmed, ...sizeFor(framedSize(filmed, framing?.shape ?? 'filmed'), purpose) }
-  const range = purpose === 'hdr' ? (filmed.hdr ?? null) : null
-  if (purpose === 'hdr' && !range) throw new Problem({ code: 'not-hdr' })
+  const range = purpose === 'hdr' ? filmed.hdr : usualRange(filmed)
+  if (!range) throw new Problem({ code: 'not-hdr' })
   const changes = overlayChanges(shown, viewing)
   const rate = gridOf(facts.rate)
   return { facts, filmed, range, rate, changes, chunks: chunksOf(piecesOf(cut, rate), shown, rate) }
@@ -47,20 +47,21 @@ const gridOf = (rate: Rate): Rate => (rate.num / rate.den > MOST_RATE ? { num: M
 /** @returns of each chunk the key of all that it shows: equal keys are the same pictures, encoded alike. */
 export async function chunkKeys(
   { reel, look = USUAL_LOOK, framing, purpose, encoder }: PictureJob,
-  { facts, filmed, rate, changes, chunks }: PicturePlan,
+  { facts, filmed, range, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
   const hashes = await Promise.all(reel.map(hashOf))
   const { width, height } = facts
   const common = JSON.stringify([
     ...[programStamp(), encodersFor(purpose, encoder).picture, { width, height }],
-    ...[filmed.width, filmed.height, rate, look],
+    ...[filmed.width, filmed.height, range, rate, look],
   ])
   return chunks.map((chunk) => {
     const { source, stillOf } = chunk.run
     const file = typeof source === 'number' ? source : stillOf
     const aims = file === null || !framing ? [] : aimsWithin(framing.aims[file] ?? [], sourceOf(chunk))
-    // Another light is another picture.
-    const shown = file === null ? null : `${hashes[file] ?? ''}${reel[file]?.facts.hdr ?? ''}`
+    // Another light, or other colours, are another picture.
+    const { hdr, matrix, fullRange } = (file === null ? null : reel[file]?.facts) ?? {}
+    const shown = file === null ? null : [hashes[file], hdr, matrix, fullRange].join(' ')
     const recipe = recipeOf(chunk, { rate, changes, source: shown, aims })
     return createHash('sha256')
       .update(common)

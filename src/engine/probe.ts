@@ -1,6 +1,7 @@
 // What a footage file is: its streams, size as displayed, rate and length, or one clear sentence why it will not do.
 import { open, stat } from 'node:fs/promises'
 import { z } from 'zod'
+import type { Size } from '../core/cut/framing'
 import { Problem } from '../core/problem'
 import { DAY, type Ms, type Rate } from '../core/units'
 import { patience, probeInput, refuseBeyond } from './input'
@@ -36,6 +37,13 @@ export const footageFactsSchema = z.object({
   recordedMs: z.number().nullable().default(null),
   /** How it was filmed in high dynamic range; null where it was not, absent where nobody looked. */
   hdr: z.enum(['pq', 'hlg']).nullable().optional(),
+  /**
+   * By which matrix colours are made of its luma and chroma: as it says, or, where it says nothing, as players take a
+   * picture of its size. `rgb` has none. Absent where nobody looked.
+   */
+  matrix: z.enum(['bt601', 'bt709', 'bt2020', 'rgb']).optional(),
+  /** Whether black is 0 in it, not 16. Absent where nobody looked. */
+  fullRange: z.boolean().optional(),
 })
 export type FootageFacts = z.infer<typeof footageFactsSchema>
 
@@ -45,6 +53,8 @@ const streamSchema = z.object({
   codec_name: z.string().optional(),
   pix_fmt: z.string().optional(),
   color_transfer: z.string().optional(),
+  color_space: z.string().optional(),
+  color_range: z.string().optional(),
   width: z.number().optional(),
   height: z.number().optional(),
   sample_aspect_ratio: z.string().optional(),
@@ -111,7 +121,7 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
     ...soundFacts(sound),
     rate: rateOf(picture),
     videoCodec: picture.codec_name ?? 'unknown',
-    hdr: HDR_TRANSFERS[picture.color_transfer ?? ''] ?? null,
+    ...colourFacts(picture, size),
     browserPlayable: isPlayable(picture, sound, format) && startsForAll(timebase),
     // Only where neither picture nor sound reaches it: a picture may well end before its sound.
     recordedMs: instantIn(format?.tags?.creation_time),
@@ -121,6 +131,25 @@ export async function probeFootage(path: string, signal?: AbortSignal): Promise<
 
 /** By the names that ffprobe has for ITU-R BT.2100's transfer functions. */
 const HDR_TRANSFERS: Readonly<Record<string, FootageFacts['hdr']>> = { smpte2084: 'pq', 'arib-std-b67': 'hlg' }
+/** By the names that it has for matrices. */
+const MATRICES: Readonly<Record<string, NonNullable<FootageFacts['matrix']>>> = {
+  ...{ bt709: 'bt709', smpte170m: 'bt601', bt470bg: 'bt601', bt2020nc: 'bt2020', bt2020c: 'bt2020', gbr: 'rgb' },
+}
+
+function colourFacts(picture: Stream, size: Size): Pick<FootageFacts, 'hdr' | 'matrix' | 'fullRange'> {
+  const hdr = HDR_TRANSFERS[picture.color_transfer ?? ''] ?? null
+  const isRgb = /^(?:gbr|[rgb]{3}|bgra|rgba|argb|abgr)/.test(picture.pix_fmt ?? '')
+  const usual = hdr ? 'bt2020' : usualMatrix(size)
+  return {
+    hdr,
+    matrix: isRgb ? 'rgb' : (MATRICES[picture.color_space ?? ''] ?? usual),
+    fullRange: !isRgb && picture.color_range === 'pc',
+  }
+}
+
+/** How players take a picture that says nothing: of the size of television (ITU-R BT.601), or larger. */
+export const usualMatrix = ({ width, height }: Size): 'bt601' | 'bt709' =>
+  Math.min(width, height) <= 576 && Math.max(width, height) < 1280 ? 'bt601' : 'bt709'
 
 /** Cameras without a clock write the year 1904 or 1970. */
 function instantIn(text: string | undefined): number | null {

@@ -3,7 +3,7 @@ import { QUICK_SOUND } from './encoding'
 import type { FootageFacts } from './probe'
 import { progressReader } from './progress'
 import { footageInput, patience } from './input'
-import { MAPPED_TO_SDR } from './range'
+import { intoRange, usualRange } from './range'
 import { COPY_TIMES, pictureOnTime, soundOnTime } from './timebase'
 import { runTool } from './tool'
 import type { Share } from '../core/units'
@@ -22,8 +22,9 @@ export async function makeProxy(
 ): Promise<void> {
   const sound =
     facts.audioCodec === null ? [] : ['-map', '[sound]', '-c:a', 'aac', ...QUICK_SOUND, '-b:a', '128k', '-ac', '2']
+  const shape = [...intoRange(facts, usualRange(facts)), SHAPE].join(',')
   const filters = [
-    pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape: facts.hdr ? `${MAPPED_TO_SDR},${SHAPE}` : SHAPE }),
+    pictureOnTime(facts, { input: '0:V:0', output: 'picture', shape }),
     ...(facts.audioCodec === null ? [] : [`[0:a:0]${soundOnTime(facts)}[sound]`]),
   ]
   await runTool(

@@ -110,9 +110,11 @@ function inputOf({ reel }: PictureJob, { facts, rate }: PicturePlan, piece: Piec
 export function filmedPicture(job: PictureJob, plan: PicturePlan, number: number): string[] {
   const piece = pictureIn(plan.chunks, number, plan.rate)
   if (!piece) throw new RangeError(`no picture ${number}`)
+  // Readers of PNG would show it by the film's primaries and curve, which players of video do not.
+  const filters = `${filterOf(job, plan, piece)};[under0]setparams=color_primaries=unknown:color_trc=unknown[picture]`
   return [
-    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), '-filter_complex', filterOf(job, plan, piece)],
-    ...['-map', '[under0]', '-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', 'pipe:1'],
+    ...[...QUIET, ...COPY_TIMES, ...inputOf(job, plan, piece), '-filter_complex', filters],
+    ...['-map', '[picture]', '-frames:v', '1', '-c:v', 'png', '-f', 'image2pipe', 'pipe:1'],
   ]
 }
 
@@ -130,7 +132,7 @@ function filterOf({ reel, framing }: PictureJob, { facts, filmed, range, rate }:
   const chain = [
     ...(film ? onGrid(film.zeroS, piece, grid) : []),
     ...(source === 'still' ? ['trim=end_frame=1'] : []),
-    ...(film ? intoRange(film.hdr ?? null, range) : drawnIntoRange(range, { alpha: false })),
+    ...(film ? intoRange(film, range) : drawnIntoRange(range, { alpha: false })),
     ...[shape, 'tpad=stop=-1:stop_mode=clone', `trim=end_frame=${piece.frames}`, onItsNumber(rate)],
     ...(isPart ? partOfPicture(partOf(filmed, framing.shape), facts, aimsIn(framing, file, piece)) : []),
     ...(mirrored ? ['hflip'] : []),

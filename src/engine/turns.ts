@@ -10,6 +10,7 @@ import { LETS, nearerTo, unlikeness, type Fault } from '../core/proof/verify'
 import type { Ms } from '../core/units'
 import type { Frames } from './expected'
 import { registerFonts } from './fonts'
+import { lumaShares, type Range } from './range'
 
 /** Pictures that are looked at on either side of a change. */
 export const AROUND_FRAMES = 5
@@ -55,6 +56,8 @@ interface Drawing {
   layer: Layer
   frame: Frame
   look: LookWish
+  /** The video's. */
+  range: Range
 }
 
 /** What is to be seen in the layer's box before and after a change, as luma. */
@@ -66,6 +69,8 @@ interface Looked {
   places: readonly number[]
   /** Where the later one covers the film. */
   covered: readonly number[]
+  /** Between the changes before it and after it, which are near where there are few pictures a second. */
+  frames: Frames
   /** Frame by frame around it: above 0 it is nearer to the later one. */
   seen: { frame: number; side: number; unlike: number }[]
 }
@@ -88,12 +93,13 @@ export class TurnWatcher {
   /** @param luma of the layer's box, as video has it. */
   see(luma: Uint8Array, frame: number): void {
     for (let turn = this.turns[this.next]; turn && turn.frame <= frame + AROUND_FRAMES; turn = this.turns[this.next]) {
-      this.next++
-      if (turn.frame >= frame - AROUND_FRAMES) this.open.push(...this.looked(turn))
+      const [from = 0, to = Infinity] = [this.turns[this.next - 1]?.frame, this.turns[++this.next]?.frame]
+      if (turn.frame >= frame - AROUND_FRAMES) this.open.push(...this.looked(turn, { from, to }))
     }
     if (!this.open.length) return
     const full = fullRange(luma)
-    for (const { before, after, places, covered, seen } of this.open) {
+    for (const { before, after, places, covered, frames, seen } of this.open) {
+      if (frame < frames.from || frame >= frames.to) continue
       const unlike = unlikeness(full, after, covered)
       seen.push({ frame, side: before ? nearerTo(full, before, after, places) : OTHER_PICTURE - unlike, unlike })
     }
@@ -110,7 +116,7 @@ export class TurnWatcher {
   }
 
   /** Nothing where before and after can hardly be told apart. */
-  private looked(turn: Turn): Looked[] {
+  private looked(turn: Turn, frames: Frames): Looked[] {
     const after = this.pictureOf(turn.after)
     const before = turn.before ? this.pictureOf(turn.before) : null
     // Of two changes in a row the later picture of one is the earlier of the other.
@@ -123,7 +129,7 @@ export class TurnWatcher {
         )
       : []
     if (before && places.length < LEAST_PLACES) return []
-    return [{ turn, before: before?.luma ?? null, after: after.luma, places, covered, seen: [] }]
+    return [{ turn, before: before?.luma ?? null, after: after.luma, places, covered, frames, seen: [] }]
   }
 
   private pictureOf(state: OverlayState): Drawn {
@@ -150,19 +156,20 @@ interface Drawn {
   isCovered: (place: number) => boolean
 }
 
-/** What is seen in the layer's box, with all that lies over one another there; luma by BT.601, as the render has it. */
-function lumaOf(state: OverlayState, { layer, frame, look }: Drawing): Drawn {
+/** What is seen in the layer's box, with all that lies over one another there; luma as the render has it. */
+function lumaOf(state: OverlayState, { layer, frame, look, range }: Drawing): Drawn {
   const canvas = createCanvas(layer.width, layer.height)
   const surface = canvas.getContext('2d')
   surface.translate(-layer.x, -layer.y)
   drawOverlay(surface as unknown as Surface, state, frame, look)
   const { data } = surface.getImageData(0, 0, layer.width, layer.height)
+  const [red, green, blue] = lumaShares(range)
   const luma = new Uint8Array(layer.width * layer.height)
   const covered: number[] = []
   const isCovered = (place: number): boolean => (data[place * 4 + 3] ?? 0) > 250
   for (let place = 0; place < luma.length; place++) {
     const at = place * 4
-    luma[place] = Math.round(0.299 * (data[at] ?? 0) + 0.587 * (data[at + 1] ?? 0) + 0.114 * (data[at + 2] ?? 0))
+    luma[place] = Math.round(red * (data[at] ?? 0) + green * (data[at + 1] ?? 0) + blue * (data[at + 2] ?? 0))
     if (place % EVERY_PIXEL === 0 && isCovered(place)) covered.push(place)
   }
   return { luma, covered, isCovered }

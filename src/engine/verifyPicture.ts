@@ -9,7 +9,7 @@ import type { Fault } from '../core/proof/verify'
 import { frameMsOf, type Ms, type Share } from '../core/units'
 import { footageFrom, patience } from './input'
 import type { FootageFacts } from './probe'
-import { asDrawn, pixelsOf, type Range } from './range'
+import { asDrawn, pixelsOf, usualRange, type Range } from './range'
 import { measuringSurface } from './strip'
 import { runTool } from './tool'
 import { AROUND_FRAMES, ROUNDED_MS, turnsIn, TurnWatcher, type Judged } from './turns'
@@ -34,10 +34,10 @@ export async function verifyPicture(
   const places = uncovered(layers, facts)
   const dead: Dead[] = []
   const judged: Judged[] = []
+  const range = facts.hdr ?? usualRange(facts)
   for (const stretch of stretches) {
     const finder = new DeadFinder(places)
-    const watcher = layer && new TurnWatcher(turns, { layer, frame: facts, look })
-    const range = facts.hdr ?? null
+    const watcher = layer && new TurnWatcher(turns, { layer, frame: facts, look, range })
     await watch(video, { layer, watcher, stretch, times, range, isFilmedAt, overlayFrom, finder, signal })
     dead.push(...finder.finish(times[stretch.to] ?? lengthMs))
     judged.push(...(watcher?.finish() ?? []))
