@@ -122,7 +122,8 @@ async function watch(video: string, watching: Watching): Promise<void> {
       // Another format than the video's own would have every picture converted as a whole.
       `[0:V:0]format=${pixelsOf(range)},split[whole][all];` +
         `[whole]${[`crop=${width}:${height}:${x}:${y}`, ...asDrawn(range)].join(',')},extractplanes=y[count];` +
-        `[all]extractplanes=y,scale=${SMALL.width}:${SMALL.height}:flags=area,format=gray[small]`,
+        // Of a picture that names its range the scaler would spread the levels.
+        `[all]setparams=range=unspecified,extractplanes=y,scale=${SMALL.width}:${SMALL.height}:flags=area,format=gray[small]`,
       ...['-map', '[count]', ...raw, 'pipe:1', '-map', '[small]', ...raw, 'pipe:3'],
     ],
     {
