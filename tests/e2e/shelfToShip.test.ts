@@ -154,6 +154,7 @@ describe('from the shelf to a downloaded video', () => {
     await page.getByRole('progressbar').waitFor()
     const video = page.getByRole('link', { name: /Video \(MP4\)/ })
     await video.waitFor({ timeout: 240_000 })
+    await page.getByRole('link', { name: 'Ship done' }).waitFor()
     const [download] = await Promise.all([page.waitForEvent('download'), video.click()])
     expect(download.suggestedFilename()).toBe('deck-hours-13-by-test.mp4')
     await download.saveAs(out)
