@@ -64,24 +64,14 @@ function film(name: string, { size, matrix, range = 'tv', format = 'yuv420p', sa
 
 /** A place of a video, as a player shows it that goes by what it says, and else by its size. */
 function seen(video: string, seconds: number, x: number, y: number): Colour {
-  const told = execFileSync('ffprobe', [
-    '-v',
-    'error',
-    '-show_entries',
-    'stream=height,color_space',
-    '-of',
-    'json',
-    video,
-  ])
-  const { height, color_space: space = '' } = (
-    JSON.parse(told.toString()) as { streams: { height: number; color_space?: string }[] }
-  ).streams[0]!
+  const asked = ['-v', 'error', '-show_entries', 'stream=height,color_space', '-of', 'json', video]
+  type Told = { streams: [{ height: number; color_space?: string }] }
+  const told = JSON.parse(execFileSync('ffprobe', asked).toString()) as Told
+  const { height, color_space: space = '' } = told.streams[0]
   const matrix = { bt709: 'bt709', smpte170m: 'bt601' }[space] ?? (height > 576 ? 'bt709' : 'bt601')
   const filter = `crop=4:4:iw*${x}:ih*${y}:exact=1,scale=in_color_matrix=${matrix},format=rgb24`
-  return [...ffmpeg('-ss', String(seconds), '-i', video, '-frames:v', '1', '-vf', filter, '-f', 'rawvideo', '-')].slice(
-    0,
-    3,
-  )
+  const bytes = ffmpeg('-ss', String(seconds), '-i', video, '-frames:v', '1', '-vf', filter, '-f', 'rawvideo', '-')
+  return [...bytes.subarray(0, 3)]
 }
 const isLike = (found: Colour, hex: string): void => {
   const off = colourOf(hex).map((one, part) => Math.abs(one - (found[part] ?? NaN)))
@@ -94,14 +84,8 @@ const { segments } = expand(
 async function rendered(films: string[], purpose: Purpose, out: string) {
   const reel = await Promise.all(films.map(async (path) => ({ path, facts: await probeFootage(path) })))
   const tie = { segmentId: segments[0]!.id, edge: 'start' as const, footageMs: 0 }
-  const job = {
-    reel,
-    ...followed(
-      segments,
-      [tie],
-      reel.reduce((sum, { facts }) => sum + facts.durationMs, 0),
-    ),
-  }
+  const lengthMs = reel.reduce((sum, { facts }) => sum + facts.durationMs, 0)
+  const job = { reel, ...followed(segments, [tie], lengthMs) }
   const { changes, sound } = await renderVideo({ ...job, purpose, out })
   const found = await verifyVideo(out, { cut: job.cut, look: USUAL_LOOK, mix: USUAL_MIX, changes, ...sound })
   expect(found.faults.filter(({ kind }) => kind === 'count' || kind === 'picture')).toEqual([])

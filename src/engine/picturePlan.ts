@@ -12,7 +12,7 @@ import { hashOf } from './contentHash'
 import { encodersFor } from './encoding'
 import type { FootageFacts } from './probe'
 import { programStamp } from './program'
-import { usualRange, type Range } from './range'
+import { intoRange, usualRange, type Range } from './range'
 import { DRAWN, type PictureJob } from './renderJob'
 import { MOST_RATE } from './timebase'
 
@@ -49,7 +49,10 @@ export async function chunkKeys(
   { reel, look = USUAL_LOOK, framing, purpose, encoder }: PictureJob,
   { facts, filmed, range, rate, changes, chunks }: PicturePlan,
 ): Promise<string[]> {
-  const hashes = await Promise.all(reel.map(hashOf))
+  // Of the same bytes, what is taken for another light, or other colours, is another picture.
+  const films = await Promise.all(
+    reel.map(async (file) => [await hashOf(file), ...intoRange(file.facts, range)].join(' ')),
+  )
   const { width, height } = facts
   const common = JSON.stringify([
     ...[programStamp(), encodersFor(purpose, encoder).picture, { width, height }],
@@ -59,9 +62,7 @@ export async function chunkKeys(
     const { source, stillOf } = chunk.run
     const file = typeof source === 'number' ? source : stillOf
     const aims = file === null || !framing ? [] : aimsWithin(framing.aims[file] ?? [], sourceOf(chunk))
-    // Another light, or other colours, are another picture.
-    const { hdr, matrix, fullRange } = (file === null ? null : reel[file]?.facts) ?? {}
-    const shown = file === null ? null : [hashes[file], hdr, matrix, fullRange].join(' ')
+    const shown = file === null ? null : (films[file] ?? null)
     const recipe = recipeOf(chunk, { rate, changes, source: shown, aims })
     return createHash('sha256')
       .update(common)

@@ -57,13 +57,17 @@ export function intoRange(film: Colours, range: Range): string[] {
   ]
 }
 
-/** Filters that write what is of the usual range by a matrix; none where it is written so, or nobody looked. */
+/** Filters that write a film of the usual range by a matrix; none where it is written so, or nobody looked. */
 function written(film: Colours, matrix: Matrix): string[] {
   const isSo = usualRange(film) === matrix && film.matrix !== 'rgb' && (film.hdr || !film.fullRange)
-  return isSo ? [] : [`scale=out_color_matrix=${matrix}:out_range=tv`, `format=${FORMAT.usual}`, saidOf(matrix)]
+  return isSo ? [] : writtenBy(matrix, FORMAT.usual)
 }
 
-const saidOf = (matrix: Matrix): string => `setparams=range=tv:colorspace=${SPACE[matrix]}`
+/** Filters that write what is of the usual range by a matrix, and have it say so. */
+const writtenBy = (matrix: Matrix, format: string): string[] => [
+  ...[`scale=out_color_matrix=${matrix}:out_range=tv`, `format=${format}`],
+  `setparams=range=tv:colorspace=${SPACE[matrix]}`,
+]
 
 /**
  * @param alpha whether something is seen through it.
@@ -71,11 +75,7 @@ const saidOf = (matrix: Matrix): string => `setparams=range=tv:colorspace=${SPAC
  */
 export function drawnIntoRange(range: Range, { alpha }: { alpha: boolean }): string[] {
   const drawn = `format=${alpha ? 'gbrap' : 'gbrp'}`
-  if (!isHigh(range))
-    return [
-      ...(alpha ? [] : [drawn]),
-      ...[`scale=out_color_matrix=${range}:out_range=tv`, `format=${alpha ? 'yuva420p' : FORMAT.usual}`, saidOf(range)],
-    ]
+  if (!isHigh(range)) return alpha ? writtenBy(range, 'yuva420p') : [drawn, ...writtenBy(range, FORMAT.usual)]
   return [
     drawn,
     `zscale=tin=iec61966-2-1:pin=bt709:min=gbr:rin=pc:m=gbr:r=pc:p=bt709:t=linear:npl=${WHITE}`,

@@ -1,13 +1,13 @@
 // Ship: what stands in the way, the render, and what comes out of it.
 'use client'
 import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { Check, X } from 'lucide-react'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
+import { useMadeAgain } from '../parts/useMadeAgain'
 import { useProgress } from '../parts/useProgress'
 import type { Thumbnail as Wish } from '@/core/look/thumbnail'
 import { USUAL_PURPOSE, type Purpose } from '@/core/render/purpose'
@@ -42,12 +42,8 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
   const progress = useProgress(id, initial)
   const [purpose, setPurpose] = useState<Purpose>(USUAL_PURPOSE)
   const { jobs, pack, otherPacks, published } = progress
-  const router = useRouter()
-  const isAnother = pack?.id !== initial.pack?.id
   // What the bar says is done was made with the page.
-  useEffect(() => {
-    if (isAnother) router.refresh()
-  }, [isAnother, pack?.id, router])
+  useMadeAgain(initial.pack?.id, pack?.id)
   const isRunning = jobs.some((job) => job.kind === 'render' && (job.state === 'queued' || job.state === 'active'))
   const changed = `${scoreRevision} ${JSON.stringify(pack?.changed)}`
   return (

@@ -1,7 +1,7 @@
 // Sync: the way in for footage, then the ties of the files that the page works on, and what was put aside.
 'use client'
 import { useRouter } from 'next/navigation'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { toast } from 'sonner'
 import type { Stitch } from '@/core/align/ties'
 import type { Section } from '@/core/score/formats'
@@ -14,6 +14,7 @@ import type { Progress } from '@/server/progress'
 import type { Stitches } from '@/server/stitches'
 import { call } from '../api'
 import { ProgressLine } from '../parts/ProgressLine'
+import { useMadeAgain } from '../parts/useMadeAgain'
 import { useProgress } from '../parts/useProgress'
 import { AddFootage, FailedChoices } from './AddFootage'
 import { Preparing, preparingOf } from './Preparing'
@@ -40,9 +41,7 @@ export function SyncView({ id, segments, progress: initial, tied, mix }: Props):
   const { reel, aside } = progress
   const stale = tied.reelKey !== reel.key
   // Other files have other ties: they are asked for as soon as they are in use.
-  useEffect(() => {
-    if (stale) router.refresh()
-  }, [stale, reel.key, router])
+  useMadeAgain(tied.reelKey, reel.key)
   const changes = useReelChanges(id, reel)
 
   /** How often captions were added: the changes are looked for again with them. */
