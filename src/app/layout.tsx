@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { DEVICE_HEADER, PASS_HEADER } from '@/server/access/entry'
 import { Shell } from '@/ui/parts/Shell'
 import { THEME_SCRIPT } from '@/ui/parts/themeScript'
 import '@/ui/tokens.css'
@@ -11,14 +12,16 @@ export const metadata: Metadata = {
 }
 
 export default async function Layout({ children }: { children: ReactNode }): Promise<ReactNode> {
-  const nonce = (await headers()).get('x-nonce') ?? undefined
+  const given = await headers()
+  const nonce = given.get('x-nonce') ?? undefined
+  const mayLeave = given.has(PASS_HEADER) && !given.has(DEVICE_HEADER)
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
         <script nonce={nonce} dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
       </head>
       <body>
-        <Shell>{children}</Shell>
+        <Shell mayLeave={mayLeave}>{children}</Shell>
       </body>
     </html>
   )

@@ -153,6 +153,7 @@ type ProblemOfWork =
   | { code: 'database-away' }
   | { code: 'store-away'; reason: string }
   | { code: 'not-hdr' }
+  | { code: 'session-over' | 'ahead-of-time' }
   | { code: 'session-under-way' | 'floor-empty' | 'passphrase-wrong' | 'only-here' }
   | { code: 'tries-too-many'; waitMs: Ms }
   | {
@@ -179,6 +180,7 @@ export type Thing =
   | 'host'
   | 'workout'
   | 'session'
+  | 'device'
   | 'footage'
   | 'job'
   | 'video'

@@ -22,6 +22,8 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'host-away': 503,
   'host-refused': 422,
   'session-under-way': 409,
+  'session-over': 409,
+  'ahead-of-time': 422,
   'floor-empty': 422,
   'passphrase-wrong': 403,
   'tries-too-many': 429,
@@ -80,14 +82,18 @@ export function isOwnHost(host: string | null, { PORT: port, HOST }: Where = rea
 }
 type Where = Pick<Settings, 'PORT' | 'HOST'>
 
-/** @throws Problem `forbidden` for a foreign Host, or for a foreign Origin on anything that changes state. */
+/**
+ * A page of another origin, even of another port of this machine, gets nothing: neither an answer nor the work that an
+ * answer takes.
+ * @throws Problem `foreign-host` for a Host that is not ours, `foreign-origin` for a page that is not the Host's own.
+ */
 export function guard(request: Request): void {
   const host = request.headers.get('host')
   if (!isOwnHost(host)) throw new Problem({ code: 'foreign-host' })
-  if (request.method === 'GET' || request.method === 'HEAD') return
   const origin = request.headers.get('origin')
-  const foreign = origin !== null && !(origin.startsWith('http://') && isOwnHost(origin.slice('http://'.length)))
-  if (foreign || request.headers.get('sec-fetch-site') === 'cross-site') throw new Problem({ code: 'foreign-origin' })
+  const site = request.headers.get('sec-fetch-site')
+  const isForeign = (origin !== null && origin !== `http://${host}`) || site === 'cross-site' || site === 'same-site'
+  if (isForeign) throw new Problem({ code: 'foreign-origin' })
 }
 
 type Handler<P> = (request: Request, params: P) => Promise<Response>
@@ -122,10 +128,11 @@ const MOST_JSON_BYTES = 32 * 1024 * 1024
 
 /**
  * Reads a JSON body through a schema.
+ * @param most bytes; what is longer is read no further.
  * @throws Problem `bad-json`, `bad-document`, `unstorable-text` or `too-large`.
  */
-export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  const text = await boundedText(request)
+export async function readBody<T>(request: Request, schema: z.ZodType<T>, most = MOST_JSON_BYTES): Promise<T> {
+  const text = new TextDecoder().decode(await readBytes(request, most))
   let data: unknown
   try {
     data = JSON.parse(text)
@@ -145,15 +152,12 @@ export function readQuery<T>(request: Request, schema: z.ZodType<T>): T {
   return read.data
 }
 
-const boundedText = async (request: Request): Promise<string> =>
-  new TextDecoder().decode(await readBytes(request, MOST_JSON_BYTES))
-
 /**
  * Whatever length is announced, or none: what comes is counted.
  * @throws Problem `too-large`.
  */
 export async function readBytes(request: Request, most: number): Promise<Uint8Array> {
-  const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: Math.round(most / (1024 * 1024)) })
+  const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: Math.ceil(most / (1024 * 1024)) })
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge()
   const reader = request.body?.getReader()
   const chunks: Uint8Array[] = []

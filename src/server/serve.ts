@@ -3,8 +3,10 @@ import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
 import { STRAP_PORT } from '../core/floor/heart'
-import { theDoor } from './access/door'
-import { DEVICE_HEADER, entryFor, FROM_HEADER, sessionIn } from './access/entry'
+import { theDoor, type Door } from './access/door'
+import { DEVICE_HEADER, entryFor, FROM_HEADER, PASS_HEADER, sessionIn, type Pass } from './access/entry'
+import { plainPath, plainTarget } from './access/plainPath'
+import { beginPass, deviceName, isGood } from './access/register'
 import { LENGTH_HEADER } from './attachment'
 import { isOwnHost } from './http'
 import { workoutOfSession } from './sessions'
@@ -48,41 +50,47 @@ const HEADERS = {
 }
 
 /** @returns why a request is refused before anything looks at it, or null. */
-function refusal(request: IncomingMessage): { status: number; text: string } | null {
+function refusal(request: IncomingMessage, path: string | null): { status: number; text: string } | null {
   if (!METHODS.has(request.method ?? '')) return { status: 405, text: 'This method is not known here.' }
   if (!isOwnHost(request.headers.host ?? null)) return { status: 403, text: "This address is not one of Jivet's own." }
-  try {
-    const path = decodeURIComponent((request.url ?? '').split('?')[0] ?? '')
-    if (!path.startsWith('/') || path.includes('\0')) throw new URIError('not a path')
-  } catch {
-    return { status: 400, text: 'This is not an address.' }
-  }
+  if (path === null) return { status: 400, text: 'This is not an address.' }
   return null
 }
 
-function gate(request: IncomingMessage, response: ServerResponse): boolean {
-  delete request.headers[DEVICE_HEADER]
+/** What Next tells itself between its own processes: it means nothing where it comes from outside. */
+const INNER_HEADER = /^x-(?:middleware|invoke|matched|nextjs|now|jivet)-/
+
+/**
+ * Gives every answer its headers, and refuses what is no request of ours.
+ * @returns the path that was asked for, which Next is given in the same form; null where the request was answered here.
+ */
+function gate(request: IncomingMessage, response: ServerResponse): string | null {
+  for (const name of Object.keys(request.headers)) if (INNER_HEADER.test(name)) delete request.headers[name]
   request.headers[FROM_HEADER] = request.socket.remoteAddress ?? ''
+  const target = request.url ?? ''
+  const path = plainPath(target)
+  if (path !== null) request.url = plainTarget(path, target)
   for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
   const nonce = randomBytes(16).toString('base64')
-  const policy = policyFor(request.url ?? '', nonce)
+  const policy = policyFor(path ?? '', nonce)
   response.setHeader('content-security-policy', policy)
   // Next reads the number for its own scripts from here, the layout for ours.
   request.headers['content-security-policy'] = policy
   request.headers['x-nonce'] = nonce
-  const refused = refusal(request)
-  if (!refused) return true
+  const refused = refusal(request, path)
+  if (!refused) return path
   response.writeHead(refused.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' })
   response.end(request.method === 'HEAD' ? undefined : refused.text)
-  return false
+  return null
 }
 
 /** Lets in whoever has a pass, where other machines reach us. @returns false where the request was answered here. */
-async function admitted(request: IncomingMessage, response: ServerResponse): Promise<boolean> {
+async function admitted(request: IncomingMessage, response: ServerResponse, path: string): Promise<boolean> {
   const door = await theDoor()
   if (!door) return true
-  const path = decodeURIComponent((request.url ?? '').split('?')[0] ?? '')
-  const pass = door.passes.passIn(request.headers.cookie, Date.now())
+  const carried = door.passes.passIn(request.headers.cookie, Date.now())
+  const pass = carried && (await isGood(carried)) ? carried : null
+  if (pass) request.headers[PASS_HEADER] = pass.id
   if (pass?.kind === 'device') request.headers[DEVICE_HEADER] = pass.workoutId
   const session = pass?.kind === 'device' ? sessionIn(path) : null
   const sessionOf = session ? await workoutOfSession(session) : null
@@ -94,23 +102,40 @@ async function admitted(request: IncomingMessage, response: ServerResponse): Pro
       if (path.startsWith('/api/')) answer(response, 401, 'The passphrase is needed first.')
       else redirect(response, `/enter?to=${encodeURIComponent(path)}`)
       return false
-    case 'pair': {
-      const workoutId = door.pairing.end(path.slice('/pair/'.length), performance.now())
-      if (!workoutId) answer(response, 403, 'This code was used, or is too old. Show a new one on the computer.')
-      else {
-        response.setHeader('set-cookie', door.passes.cookieFor({ kind: 'device', workoutId }, Date.now()))
-        redirect(response, `/w/${workoutId}/floor`)
-      }
+    case 'pair':
+      await paired(door, { request, response, code: path.slice('/pair/'.length), pass })
       return false
-    }
     case 'shut':
       answer(response, 403, 'This device is paired to one floor, and to nothing else.')
       return false
   }
 }
 
+interface Pairer {
+  request: IncomingMessage
+  response: ServerResponse
+  code: string
+  pass: Pass | null
+}
+
+/** Gives a device its pass for the code that it read. The owner's own browser stays the owner's, and uses no code up. */
+async function paired(door: Door, { request, response, code, pass }: Pairer): Promise<void> {
+  const now = performance.now()
+  const workoutId = pass?.kind === 'owner' ? door.pairing.workoutOf(code, now) : door.pairing.end(code, now)
+  if (!workoutId) {
+    answer(response, 403, 'This code was used, or is too old. Show a new one on the computer.')
+    return
+  }
+  if (pass?.kind !== 'owner') {
+    const device = await beginPass(workoutId, deviceName(request.headers['user-agent'] ?? ''))
+    response.setHeader('set-cookie', door.passes.cookieFor(device, Date.now()))
+  }
+  redirect(response, `/w/${workoutId}/floor`)
+}
+
+/** Answers without reading what else was sent. */
 function answer(response: ServerResponse, status: number, text: string): void {
-  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8' })
+  response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' })
   response.end(text)
 }
 
@@ -130,6 +155,20 @@ function keepLength(response: ServerResponse): void {
   }
 }
 
+/** What is streamed to a file may take as long as its network does. */
+const STREAMED = /^\/api\/(?:uploads|music|recordings)(?:\/|$)/
+const BODY_MS = 60_000
+
+/** Ends a request whose body has not come within a minute. */
+function limitBody(request: IncomingMessage, path: string): void {
+  if (request.method === 'GET' || request.method === 'HEAD' || STREAMED.test(path)) return
+  const limit = setTimeout(() => request.destroy(), BODY_MS)
+  request.once('end', () => clearTimeout(limit)).once('close', () => clearTimeout(limit))
+}
+
+/** A page takes a handful; more than a household has is somebody who holds them. */
+const MOST_CONNECTIONS = 512
+
 const { PORT, HOST } = readSettings()
 const app = next({ dev: false, dir: process.cwd(), hostname: HOST, port: PORT })
 const handle = app.getRequestHandler()
@@ -138,9 +177,11 @@ await app.prepare()
 await theDoor()
 
 const server = createServer((request, response) => {
-  if (!gate(request, response)) return
+  const path = gate(request, response)
+  if (path === null) return
+  limitBody(request, path)
   const answered = async (): Promise<void> => {
-    if (!(await admitted(request, response))) return
+    if (!(await admitted(request, response, path))) return
     keepLength(response)
     await handle(request, response)
   }
@@ -150,8 +191,9 @@ const server = createServer((request, response) => {
     response.end()
   })
 })
-// An upload of a day's footage takes its time; only the head of a request is waited for no longer than this.
+// An upload of a day's footage takes its time; the head of any request is waited for no longer than this.
 server.requestTimeout = 0
+server.maxConnections = MOST_CONNECTIONS
 server.headersTimeout = 20_000
 // A connection is kept longer than any client that keeps one open would wait: none closes as it is used again.
 server.keepAliveTimeout = 75_000

@@ -7,7 +7,7 @@ import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
 import type { Segment } from '../core/score/segment'
 import type { ChirpVoice } from '../core/sound/chirp'
-import { DAY, type Ms } from '../core/units'
+import { DAY, MINUTE, SECOND, type Ms } from '../core/units'
 import { sql } from './db'
 import { tellChange } from './jobs'
 import { findWorkout } from './workouts'
@@ -41,8 +41,9 @@ interface Row {
 
 /** What tells the time of a session. */
 interface Clocked extends Pick<Row, 'id' | 'speed' | 'seen_ms' | 'ended_at'> {
-  /** By the database's clock. */
+  /** Since it was opened, and since it was ended (0 where it was not): by the database's clock. */
   since_ms: number
+  ended_ms: number
 }
 
 const COLUMNS = ['id', 'workout_id', 'score', 'rehearsal', 'speed', 'chirps', 'opened_at', 'seen_ms', 'ended_at']
@@ -143,11 +144,36 @@ interface Telling {
   after: number
 }
 
+/** How far the clock of a paired device may be ahead of the server's. */
+const AHEAD_MS: Ms = 10 * SECOND
+/** How long after a session's end lines of a paired device that were on their way are taken. */
+const LATE_MS: Ms = 10 * MINUTE
+
 /**
  * Writes lines down, all or none, and answers with whatever was told since.
  * @throws Problem `not-found`.
  */
 export async function tellSession(id: string, { events, seenMs, after }: Telling): Promise<Told> {
+  await writeLines(id, events, seenMs)
+  return toldSince(id, after)
+}
+
+/**
+ * As `tellSession`, for a paired device: it moves no clock beyond the server's, and adds nothing to a session that was
+ * over ten minutes ago.
+ * @throws Problem `not-found`, `session-over`, or `ahead-of-time` for a line of an instant that has not come yet.
+ */
+export async function tellFromDevice(id: string, { events, seenMs, after }: Telling): Promise<Told> {
+  const clocked = await clockedOf(id)
+  const mostMs = clockMsOf(clocked) + AHEAD_MS
+  if (events.some(({ atMs }) => atMs > mostMs)) throw new Problem({ code: 'ahead-of-time' })
+  const isOver = clocked.ended_at !== null && clocked.ended_ms > LATE_MS
+  if (isOver && events.length) throw new Problem({ code: 'session-over' })
+  if (!isOver) await writeLines(id, events, seenMs === null ? null : Math.min(seenMs, mostMs))
+  return toldSince(id, after)
+}
+
+async function writeLines(id: string, events: readonly FloorEvent[], seenMs: Ms | null): Promise<void> {
   const ends = events.some(({ kind }) => kind === 'end')
   await sql().begin(async (tx) => {
     const [row] = await tx<{ workout_id: string }[]>`
@@ -163,16 +189,22 @@ export async function tellSession(id: string, { events, seenMs, after }: Telling
       on conflict (session_id, key) do nothing`
     await tellChange(row.workout_id, tx)
   })
-  return toldSince(id, after)
+}
+
+/** @throws Problem `not-found`. */
+async function clockedOf(id: string): Promise<Clocked> {
+  // Asked every second by every page: the plan stays where it is.
+  const [row] = await sql()<Clocked[]>`
+    select id, speed, seen_ms, ended_at, (extract(epoch from clock_timestamp() - opened_at) * 1000)::float8 as since_ms,
+      coalesce(extract(epoch from clock_timestamp() - ended_at) * 1000, 0)::float8 as ended_ms
+    from sessions where id = ${id}`
+  if (!row) throw new Problem({ code: 'not-found', what: 'session' })
+  return row
 }
 
 /** @throws Problem `not-found`. */
 export async function toldSince(id: string, after: number): Promise<Told> {
-  // Asked every second by every page: the plan stays where it is.
-  const [row] = await sql()<Clocked[]>`
-    select id, speed, seen_ms, ended_at, (extract(epoch from clock_timestamp() - opened_at) * 1000)::float8 as since_ms
-    from sessions where id = ${id}`
-  if (!row) throw new Problem({ code: 'not-found', what: 'session' })
+  const row = await clockedOf(id)
   const lines = await sql()<{ number: string; event: unknown }[]>`
     select number, event from session_events where session_id = ${id} and number > ${after} order by number`
   return {
@@ -188,15 +220,17 @@ export async function toldSince(id: string, after: number): Promise<Told> {
 const kept = globalThis as typeof globalThis & { jivetFloorClocks?: Map<string, { atMs: Ms; onClock: number }> }
 
 /**
- * What time it is in a session: by this process's clock, which no change of the machine's clock moves, from when it
- * first saw it; never before a page was last heard from.
+ * What this process's clock, which no change of the machine's clock moves, says of a session from when it first saw it.
  */
-function nowMsOf({ id, since_ms, speed, seen_ms }: Clocked): Ms {
+function clockMsOf({ id, since_ms, speed, seen_ms }: Clocked): Ms {
   const clocks = (kept.jivetFloorClocks ??= new Map())
   const first = clocks.get(id) ?? { atMs: Math.max(since_ms * speed, seen_ms), onClock: performance.now() }
   clocks.set(id, first)
-  return Math.min(DAY, Math.max(seen_ms, Math.round(first.atMs + (performance.now() - first.onClock) * speed)))
+  return Math.min(DAY, Math.round(first.atMs + (performance.now() - first.onClock) * speed))
 }
+
+/** What time it is in a session: never before a page was last heard from. */
+const nowMsOf = (clocked: Clocked): Ms => Math.max(clocked.seen_ms, clockMsOf(clocked))
 
 /** The record of a session as a file. @throws Problem `not-found`. */
 export async function floorLogOf(id: string): Promise<FloorLog> {

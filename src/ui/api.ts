@@ -31,7 +31,7 @@ const MOST_OUTLIVING = 20_000
  * @throws CallError with the server's sentence, or with code `offline` when it does not answer.
  */
 export async function call<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: unknown,
   { outlives = false }: { outlives?: boolean } = {},

@@ -38,7 +38,8 @@ interface Answer {
 
 const ASK = `
 const { url, method, cookie, body, headers } = JSON.parse(process.argv[1])
-require('node:http').request(url, { method, headers: { ...headers, ...(cookie ? { cookie } : {}),
+const { hostname, port } = new URL(url)
+require('node:http').request({ hostname, port, path: url.slice(new URL(url).origin.length), method, headers: { ...headers, ...(cookie ? { cookie } : {}),
   ...(body ? { 'content-type': 'application/json' } : {}) } }, (answer) => {
   let text = ''
   answer.on('data', (chunk) => (text += chunk)).on('end', () => console.log(JSON.stringify({ status: answer.statusCode,
@@ -116,7 +117,9 @@ describe('from another machine', () => {
     ) as { url: string; svg: string }
     expect(svg).toMatch(/^<svg/)
     const path = new URL(url).pathname
-    const paired = ask(path)
+    // The owner's own browser goes to the floor as the owner, and leaves the code to the device.
+    expect(ask(path, { cookie: owner })).toMatchObject({ status: 303, location: `/w/${workout}/floor`, cookie: null })
+    const paired = ask(path, { headers: { 'user-agent': 'Mozilla/5.0 (iPad; CPU OS 19_0)' } })
     expect(paired).toMatchObject({ status: 303, location: `/w/${workout}/floor` })
     device = paired.cookie
     expect(ask(path).status).toBe(403)
@@ -140,9 +143,88 @@ describe('from another machine', () => {
     expect(ask(`/api/sessions/${theirs}/events`, { method: 'POST', cookie: device, body }).status).toBe(403)
   })
 
+  it('no way to write a path leads round the door', () => {
+    for (const path of [
+      '/_next/static/../../api/moves',
+      '/_next/static/%2e%2e/%2e%2e/api/moves',
+      '/enter/../api/moves',
+    ])
+      for (const cookie of [null, device]) expect(ask(path, { cookie }).status, path).toBe(400)
+  })
+
+  it("a device moves no session's clock beyond the server's, and adds nothing to what is over", () => {
+    const opened = ask(`/api/workouts/${workout}/sessions`, {
+      ...{ method: 'POST', cookie: owner, body: { rehearsal: true, speed: 1, chirps: null } },
+    })
+    // The one of the test above stands on the floor still.
+    expect(opened.status).toBe(409)
+    const floor = ask(`/w/${workout}/floor`, { cookie: device }).text
+    const id =
+      /\\"id\\":\\"([0-9a-f-]{36})\\",\\"score/.exec(floor)?.[1] ?? /sessions\/([0-9a-f-]{36})/.exec(floor)?.[1] ?? ''
+    const tell = (cookie: string | null, body: unknown): Answer =>
+      ask(`/api/sessions/${id}/events`, { method: 'POST', cookie, body })
+    const told = tell(device, { events: [], seenMs: 86_400_000, after: 0 })
+    expect((JSON.parse(told.text) as { nowMs: number }).nowMs).toBeLessThan(600_000)
+    const line = (key: number, atMs: number, kind = 'end'): unknown => ({
+      kind,
+      key: `00000000-0000-4000-8000-00000000000${key}`,
+      atMs,
+    })
+    expect(tell(device, { events: [line(1, 86_000_000)], seenMs: 0, after: 0 }).status).toBe(422)
+    expect(tell(owner, { events: [line(2, 1000)], seenMs: 1000, after: 0 }).status).toBe(200)
+    // A line that was on its way is taken; ten minutes later none is.
+    expect(tell(device, { events: [line(3, 900)], seenMs: 1000, after: 0 }).status).toBe(200)
+  })
+
+  it('a device has lines said, as many as a session needs', () => {
+    const script = `
+      const [address, cookie] = process.argv.slice(1)
+      Promise.all(Array.from({ length: 260 }, (_, at) =>
+        fetch(address + '/api/say?text=', { headers: { cookie } }).then(({ status }) => status)))
+        .then(() => fetch(address + '/api/say?text=Go', { headers: { cookie } }))
+        .then(({ status }) => console.log(status))`
+    const said = (times: number): number => {
+      const code = script.replace('260', String(times))
+      const at = `http://${address}:${jivet.port}`
+      return Number(
+        execFileSync('ip', ['netns', 'exec', NAMESPACE, process.execPath, '-e', code, at, device ?? '']).toString(),
+      )
+    }
+    expect(said(3)).toBe(200)
+    expect(said(260)).toBe(429)
+  })
+
   it('a pass outlives the server', async () => {
     await jivet.kill()
     await jivet.start()
     expect(ask(`/w/${workout}/floor`, { cookie: device }).status).toBe(200)
+  })
+
+  it('devices have names, can be renamed and removed, and the owner can log out', () => {
+    interface Inside {
+      passes: { id: string; name: string; kind: string }[]
+      own: string
+    }
+    const inside = (): Inside => JSON.parse(ask('/api/passes', { cookie: owner }).text) as Inside
+    const pad = inside().passes.find(({ kind }) => kind === 'device')
+    expect(pad?.name).toBe('iPad')
+    expect(
+      ask(`/api/passes/${pad?.id}`, { method: 'PATCH', cookie: owner, body: { name: 'Pad by the mat' } }).status,
+    ).toBe(204)
+    expect(inside().passes.map(({ name }) => name)).toContain('Pad by the mat')
+    expect(ask(`/api/passes/${pad?.id}`, { method: 'DELETE', cookie: device }).status).toBe(403)
+    expect(ask(`/api/passes/${pad?.id}`, { method: 'DELETE', cookie: owner }).status).toBe(204)
+    expect(ask(`/w/${workout}/floor`, { cookie: device }).status).toBe(303)
+    expect(ask(`/api/passes/${pad?.id}`, { method: 'DELETE', cookie: owner }).status).toBe(404)
+    expect(ask(`/api/passes/${inside().own}`, { method: 'DELETE', cookie: owner })).toMatchObject({
+      status: 204,
+      cookie: 'jivet-pass=',
+    })
+    expect(ask('/moves', { cookie: owner }).status).toBe(303)
+  })
+
+  it('whoever knows no passphrase cannot fill the memory', async () => {
+    const sizes = ask('/api/enter', { method: 'POST', body: { passphrase: 'x'.repeat(100_000) } })
+    expect([413, 429]).toContain(sizes.status)
   })
 })

@@ -17,10 +17,16 @@ export class Pairing {
     return code
   }
 
-  /** @returns the workout that the code was for; null where it was used, is too old, or was never given out. */
-  end(code: string, nowMs: Ms): string | null {
+  /** @returns the workout that the code is for; null where it was used, is too old, or was never given out. */
+  workoutOf(code: string, nowMs: Ms): string | null {
     const found = this.open.get(hashOf(code))
-    this.open.delete(hashOf(code))
     return found && found.untilMs > nowMs ? found.workoutId : null
+  }
+
+  /** Uses the code up. @returns as `workoutOf`. */
+  end(code: string, nowMs: Ms): string | null {
+    const workoutId = this.workoutOf(code, nowMs)
+    this.open.delete(hashOf(code))
+    return workoutId
   }
 }

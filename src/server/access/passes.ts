@@ -13,16 +13,21 @@ const COST = { N: 2 ** 16, r: 8, p: 2, maxmem: 256 * 1024 * 1024 }
 const KEY_BYTES = 32
 
 const HOUR: Ms = 60 * MINUTE
-const LASTS: Record<Pass['kind'], Ms> = { owner: 30 * 24 * HOUR, device: 12 * HOUR }
+export const LASTS: Record<Pass['kind'], Ms> = { owner: 30 * 24 * HOUR, device: 12 * HOUR }
 
 export const COOKIE = 'jivet-pass'
+/** A `Set-Cookie` header that takes the pass off a browser. */
+export const NO_COOKIE = `${COOKIE}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0`
 
 const cookieSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('owner'), untilMs: z.number() }),
-  z.object({ kind: z.literal('device'), workoutId: z.uuid(), untilMs: z.number() }),
+  z.object({ kind: z.literal('owner'), id: z.uuid(), untilMs: z.number() }),
+  z.object({ kind: z.literal('device'), id: z.uuid(), workoutId: z.uuid(), untilMs: z.number() }),
 ])
+const SIGNED = /^([\w-]+)\.([\w-]+)$/
 
 export class Passes {
+  private trying: Promise<unknown> = Promise.resolve()
+
   private constructor(
     private readonly salt: Buffer,
     private readonly key: Buffer,
@@ -34,8 +39,11 @@ export class Passes {
     return new Passes(salt, await derive(passphrase, salt, KEY_BYTES, COST))
   }
 
+  /** One try at a time: each takes 64 MB. */
   async knows(passphrase: string): Promise<boolean> {
-    return timingSafeEqual(await derive(passphrase, this.salt, KEY_BYTES, COST), this.key)
+    const tried = this.trying.then(() => derive(passphrase, this.salt, KEY_BYTES, COST))
+    this.trying = tried.catch(() => {})
+    return timingSafeEqual(await tried, this.key)
   }
 
   /** @returns a `Set-Cookie` header. @param nowMs since the epoch. */
@@ -51,9 +59,8 @@ export class Passes {
       ?.split(/;\s*/)
       .find((one) => one.startsWith(`${COOKIE}=`))
       ?.slice(COOKIE.length + 1)
-    const [body = '', signature = ''] = value?.split('.') ?? []
-    const given = Buffer.from(signature, 'base64url')
-    const wanted = Buffer.from(this.sign(body), 'base64url')
+    const [, body = '', signature = ''] = SIGNED.exec(value ?? '') ?? []
+    const [given, wanted] = [Buffer.from(signature), Buffer.from(this.sign(body))]
     if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) return null
     try {
       const read = cookieSchema.safeParse(JSON.parse(Buffer.from(body, 'base64url').toString()))

@@ -3,6 +3,7 @@
 import { floorEventSchema, type FloorEvent } from '@/core/floor/events'
 import type { Ms } from '@/core/units'
 import type { Told } from '@/server/sessions'
+import { CallError } from '../api'
 
 export type { Told }
 
@@ -113,13 +114,14 @@ export class FloorLink {
         ...(more ? { events: [...this.known.values()] } : {}),
         ...{ unsent: this.unsent.length, away: false, ended: told.ended },
       })
-    } catch {
-      this.changed({ away: true })
+    } catch (error) {
+      const isOver = error instanceof CallError && error.code === 'session-over'
+      this.changed(isOver ? { away: false, ended: true } : { away: true })
     } finally {
       this.sending = false
     }
     // What was told in the meantime does not wait for the next second.
-    if (this.unsent.length && !this.state.away) await this.pulse()
+    if (this.unsent.length && !this.state.away && !this.state.ended) await this.pulse()
   }
 
   follow(listener: () => void): () => void {

@@ -6,7 +6,9 @@ import { Check, Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { texts } from '@/core/words/en/screens'
 import { KeySheet, type KeyPage } from './KeySheet'
+import { useMayLeave } from './Shell'
 import { useTheme } from './useTheme'
+import { WhoIsIn } from './WhoIsIn'
 
 const STEPS = ['score', 'floor', 'sync', 'watch', 'ship'] as const
 export type Step = (typeof STEPS)[number]
@@ -22,6 +24,7 @@ interface Props {
 export function Bar({ workout, floorOnly = false }: Props): ReactNode {
   const path = usePathname()
   const { theme, change } = useTheme()
+  const mayLeave = useMayLeave()
   const here = STEPS.find((step) => path.endsWith(`/${step}`))
   return (
     <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar max-md:h-14 max-md:pl-3">
@@ -67,6 +70,7 @@ export function Bar({ workout, floorOnly = false }: Props): ReactNode {
             {texts.score.moves.way}
           </Link>
         )}
+        {mayLeave && <WhoIsIn />}
         <KeySheet page={here as KeyPage | undefined} />
         <button
           type="button"

@@ -1,12 +1,16 @@
-// What every page stands in: tooltips and toasts.
+// What every page stands in: tooltips, toasts, and whether it was entered by a passphrase.
 'use client'
 import { Tooltip } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { createContext, useContext, type ReactNode } from 'react'
 import { Toaster } from 'sonner'
 import { texts } from '@/core/words/en/screens'
 import { useFocusKept } from './useFocusKept'
 
-export function Shell({ children }: { children: ReactNode }): ReactNode {
+const MayLeave = createContext(false)
+/** Whether this browser came in by the passphrase, so that there is a way out. */
+export const useMayLeave = (): boolean => useContext(MayLeave)
+
+export function Shell({ mayLeave, children }: { mayLeave: boolean; children: ReactNode }): ReactNode {
   useFocusKept()
   return (
     <Tooltip.Provider delayDuration={500}>
@@ -16,7 +20,7 @@ export function Shell({ children }: { children: ReactNode }): ReactNode {
       >
         {texts.skip}
       </a>
-      {children}
+      <MayLeave value={mayLeave}>{children}</MayLeave>
       <Toaster
         position="top-center"
         offset={76}

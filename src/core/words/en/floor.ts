@@ -185,4 +185,14 @@ export const accessTexts = {
   pairHint:
     'Read this with the camera of the phone or tablet beside the mat. It opens this floor, and nothing else, for twelve hours. The code works once, within ten minutes.',
   picture: 'Picture of the address below, to be read by a camera',
+  inside: 'Devices and log out',
+  insideHint: 'Everything that can reach this Jivet from another machine. What you remove has to enter or pair again.',
+  deviceName: 'Name of this device',
+  thisBrowser: 'This browser',
+  lastSeen: (at: Date) =>
+    `Seen ${new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' }).format(at)}`,
+  everything: 'reaches everything',
+  floorOf: (title: string) => `floor of ${title || 'an untitled workout'}`,
+  remove: 'Remove',
+  leave: 'Log out',
 } as const

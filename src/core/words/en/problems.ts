@@ -6,6 +6,7 @@ const THINGS: Record<Thing, string> = {
   host: 'There is no such host.',
   workout: 'There is no such workout; it may have been removed.',
   session: 'There is no such session on the floor.',
+  device: 'There is no such device; it may have been removed.',
   footage: 'There is no such footage.',
   job: 'There is no such job.',
   video: 'There is no such video.',
@@ -51,6 +52,8 @@ const PLAIN = {
   'unstorable-text':
     'There is a character in the text that cannot be kept: half of an emoji, or an invisible NUL. Delete it and type it anew.',
   'session-under-way': 'A session of this workout is under way already. Take it up, or end it first.',
+  'session-over': 'This session is over. What this device still had to tell of it was not kept.',
+  'ahead-of-time': "This device's clock is ahead of the session's. Open the floor again on it.",
   'passphrase-wrong': 'That is not the passphrase.',
   'only-here':
     'Jivet can be reached from this machine only. Start it with HOST=0.0.0.0 and JIVET_PASSPHRASE set, and a device can be paired.',
