@@ -30,6 +30,7 @@ const CALM = [
   'migration',
   'reel',
   'safekeeping',
+  'folder',
   'e2e/companion',
 ].map((name) => `tests/${name}.test.ts`)
 

@@ -3,20 +3,9 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
-import {
-  dataFolder,
-  ensureBuild,
-  ensureDemoFilm,
-  ensureModules,
-  ensurePackages,
-  holdFolder,
-  kept,
-  marked,
-  ownAccount,
-  programFolder,
-  startDatabase,
-  workers,
-} from './machine.mjs'
+import { startDatabase } from './cluster.mjs'
+import { dataFolder, endWithParent, holdFolder, kept, marked, ownAccount, waitWhileBusy } from './folder.mjs'
+import { ensureBuild, ensureDemoFilm, ensureModules, ensurePackages, programFolder, workers } from './machine.mjs'
 
 const PORT = process.env.PORT ?? '4310'
 const HOST = process.env.HOST ?? '127.0.0.1'
@@ -40,7 +29,7 @@ async function main() {
   const account = ownAccount()
   undo.push(await holdFolder(HOME, account))
   await portIsFree()
-  ensurePackages()
+  ensurePackages({ withDatabase: !process.env.DATABASE_URL })
   ensureModules()
   ensureBuild()
   // From here on nothing is written that others may read.
@@ -127,14 +116,8 @@ function keepRunning(name, begin) {
   run()
 }
 
-async function answering(address) {
-  for (let attempt = 0; attempt < 300; attempt++) {
-    const answer = await fetch(address).catch(() => null)
-    if (answer?.ok) return
-    await new Promise((done) => setTimeout(done, 200))
-  }
-  throw new Error('The server did not answer within a minute.')
-}
+const answering = (address) =>
+  waitWhileBusy(HOME, 'The server', async () => (await fetch(address).catch(() => null))?.ok ?? false)
 
 async function stop(code) {
   if (stopping) return
@@ -159,6 +142,7 @@ async function stop(code) {
 process.on('SIGINT', () => void stop(0))
 process.on('SIGTERM', () => void stop(0))
 process.on('SIGHUP', () => void stop(0))
+endWithParent(() => void stop(0))
 main().catch((error) => {
   console.error(error.message)
   void stop(1)

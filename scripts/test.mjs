@@ -1,9 +1,10 @@
 // `npm test`: prepares the machine like `npm start`, then layout, lint, layers, types, unit, integration and browser
 // tests. Ends with a line `N passed, N failed`.
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
 import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import { endWithParent } from './folder.mjs'
 import { ensureBuild, ensureDemoFilm, ensureModules, ensurePackages, ROOT } from './machine.mjs'
 
 ensurePackages({ forTests: true })
@@ -13,7 +14,14 @@ mkdirSync(tmp, { recursive: true })
 const films = dirname(ensureDemoFilm(tmp))
 ensureBuild()
 
-const env = { ...process.env, JIVET_TEST_FILMS: films, NEXT_TELEMETRY_DISABLED: '1' }
+const env = {
+  ...process.env,
+  JIVET_TEST_FILMS: films,
+  NEXT_TELEMETRY_DISABLED: '1',
+  // Every Jivet that a test starts ends with us, however we end.
+  JIVET_ENDS_WITH: String(process.pid),
+}
+const running = new Set()
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
 
 /**
@@ -30,9 +38,32 @@ async function run(title, command, args, { log, part } = {}) {
     stdio: ['ignore', out, out],
     env: part ? { ...env, JIVET_TEST_PART: part } : env,
   })
+  running.add(child)
   const [code] = await once(child, 'exit')
+  running.delete(child)
   return code === 0
 }
+
+/** Ends with all that was started here. */
+function stop() {
+  for (const child of running) killBelow(child.pid)
+  process.exit(1)
+}
+
+/** Ends a process after all that it has started, which a runner of tests leaves behind when it is ended. */
+function killBelow(pid) {
+  const children = spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)], { encoding: 'utf8' }).stdout ?? ''
+  for (const child of children.split('\n').map(Number).filter(Boolean)) killBelow(child)
+  try {
+    process.kill(pid, 'SIGTERM')
+  } catch {
+    /* gone already */
+  }
+}
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)
+process.on('SIGHUP', stop)
+endWithParent(stop)
 
 /**
  * @param part of the tests, which keeps its report and what it has heard apart from another's.

@@ -4,7 +4,8 @@
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { dataFolder, ensureModules, ensurePackages, kept, marked, workers, ROOT } from './machine.mjs'
+import { dataFolder, endWithParent, kept, marked, may, ownAccount, ownFolder } from './folder.mjs'
+import { ensureModules, ensurePackages, programFolder, workers } from './machine.mjs'
 
 const home = dataFolder()
 const count = workers()
@@ -19,17 +20,28 @@ if (!hasBucket && !existsSync(join(home, 'store'))) {
 }
 ensurePackages({ withDatabase: false })
 ensureModules()
+const account = ownAccount()
+// From here on nothing is written that others may read.
+process.umask(0o077)
+if (hasBucket) ownFolder(home, account)
+else if (account && !may(account, '-w', join(home, 'store'))) {
+  console.error(
+    `The account jivet, under which workers run when they are started as root, may not write to ${home}. It has to have the same number here as on the machine that the folder is from (id -u jivet).`,
+  )
+  process.exit(1)
+}
+const program = programFolder(account)
 
 const children = new Set()
 let stopping = false
 
 function begin() {
-  const env = marked(home, { ...process.env, JIVET_HOME: home, NODE_ENV: 'production' })
-  const command = kept(null, 'TERM', process.execPath, [
+  const env = marked(home, { ...process.env, HOME: home, JIVET_HOME: home, NODE_ENV: 'production' })
+  const command = kept(account, 'TERM', process.execPath, [
     ...['--import', 'tsx', 'src/server/worker.ts'],
     ...(hasBucket ? ['--no-uploads'] : []),
   ])
-  const child = spawn(...command, { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] })
+  const child = spawn(...command, { cwd: program, env, stdio: ['ignore', 'ignore', 'inherit'] })
   children.add(child)
   child.once('exit', () => {
     children.delete(child)
@@ -45,5 +57,7 @@ function stop() {
 }
 process.on('SIGINT', stop)
 process.on('SIGTERM', stop)
+process.on('SIGHUP', stop)
+endWithParent(stop)
 for (let number = 0; number < count; number++) begin()
 console.log(`${count === 1 ? 'A worker is' : `${count} workers are`} at work for ${home}`)

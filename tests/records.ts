@@ -13,7 +13,7 @@ export function startedDatabase(onUrl: (url: string) => Promise<void> = async ()
   const home = mkdtempSync(join(tmpdir(), 'jivet-db-'))
   let stop = async (): Promise<void> => {}
   beforeAll(async () => {
-    const machine = (await import('../scripts/machine.mjs' as string)) as {
+    const machine = (await import('../scripts/cluster.mjs' as string)) as {
       startDatabase: (home: string) => Promise<{ url: string; stop: () => Promise<void> }>
     }
     const database = await machine.startDatabase(home)
