@@ -6,7 +6,7 @@ import { Cache } from './cache'
 import type { FootageFacts } from './probe'
 import { smallPictures } from './watch'
 
-const kept = new Cache('followed-1')
+const kept = new Cache('followed-1', { mostBytes: 200e6, leastBytes: 2 })
 const keptSchema = z.array(z.object({ atMs: z.number(), at: z.number() }))
 
 /**

@@ -8,7 +8,7 @@ import { gatherEvidence, type Gathered } from './gather'
 import type { ListenOptions } from './listen'
 import type { FootageFacts } from './probe'
 
-const kept = new Cache(`heard-${EVIDENCE_VERSION}`)
+const kept = new Cache(`heard-${EVIDENCE_VERSION}`, { mostBytes: 2e9, leastBytes: 2 })
 
 const keptSchema = z.object({ evidence: evidenceSchema.array(), peaks: z.base64().nullable() })
 

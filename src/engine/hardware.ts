@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Purpose } from '../core/render/purpose'
 import { encodersFor, IN_HARDWARE, mayBeInHardware, QUIET, type InHardware } from './encoding'
+import { footageInput, probeInput } from './input'
 import { runTool } from './tool'
 
 let found: Promise<InHardware | undefined> | null = null
@@ -53,7 +54,7 @@ export async function isTrusted(encoder: InHardware): Promise<boolean> {
 
 async function areAsDrawn(path: string): Promise<boolean> {
   const told = await runTool('ffmpeg', [
-    ...[...QUIET, '-i', path, '-f', 'lavfi', '-i', PATTERN],
+    ...[...QUIET, ...footageInput(path), '-f', 'lavfi', '-i', PATTERN],
     ...['-lavfi', '[0:v][1:v]psnr=stats_file=-', '-f', 'null', '-'],
   ])
   const each = [...told.toString().matchAll(/psnr_avg:(\S+)/g)].map(([, db]) => Number(db))
@@ -61,7 +62,15 @@ async function areAsDrawn(path: string): Promise<boolean> {
 }
 
 async function beginsGroups(path: string): Promise<boolean> {
-  const told = await runTool('ffprobe', ['-v', 'error', '-show_entries', 'packet=flags', '-of', 'csv=p=0', path])
+  const told = await runTool('ffprobe', [
+    '-v',
+    'error',
+    '-show_entries',
+    'packet=flags',
+    '-of',
+    'csv=p=0',
+    ...probeInput(path),
+  ])
   const flags = told.toString().trim().split('\n')
   return flags.length === PICTURES && [0, GROUP].every((at) => flags[at]?.startsWith('K'))
 }

@@ -1,5 +1,5 @@
-// What ffmpeg may open when it opens footage: one file of a kind that a camera or an editor writes, no list of other
-// files, nothing of the network, no picture beyond reason.
+// What ffmpeg may open: one file of a kind that a camera, a recorder or an editor writes, no list of other files,
+// nothing of the network, no picture beyond reason. Every file, from outside or our own, is opened by what stands here.
 import { Problem } from '../core/problem'
 import { DAY, type Ms } from '../core/units'
 
@@ -22,8 +22,8 @@ const READERS = [
     'ogg',
     'mxf',
   ],
-  // Sound alone is not footage, but is told apart from what is no recording at all.
-  ...['wav', 'mp3', 'aac', 'flac'],
+  // Sound alone is music or a line; it is not footage, but is told apart from what is no recording at all.
+  ...['wav', 'mp3', 'aac', 'flac', 'aiff', 'caf', 'w64', 'amr'],
 ]
 
 /** The largest picture: 8K, upright or not. */
@@ -48,7 +48,10 @@ export const footageInput = (path: string): string[] => [
 export const footageFrom = (path: string, fromMs: Ms): string[] =>
   fromMs > 0 ? ['-ss', (fromMs / 1000).toFixed(6), ...footageInput(path)] : footageInput(path)
 
-/** Arguments that open a footage, for ffprobe; they stand last. */
+/** Arguments that open a file of sound, for ffmpeg. */
+export const soundInput = (path: string): string[] => [...ALLOWED, '-i', `file:${path}`]
+
+/** Arguments that open a file, for ffprobe; they stand last. */
 export const probeInput = (path: string): string[] => [...ALLOWED, `file:${path}`]
 
 /** How long work on a footage may take before it is stopped: `times` its own length, and ten minutes. */

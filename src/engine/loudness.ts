@@ -6,6 +6,7 @@ import { Cache } from './cache'
 import { footageInput, patience } from './input'
 import type { FootageFacts } from './probe'
 import type { RecordedFile } from './renderJob'
+import { Shared } from './shared'
 import { sampleReader } from './samples'
 import { COPY_TIMES, soundOnTime } from './timebase'
 import { runTool } from './tool'
@@ -54,17 +55,32 @@ export async function measured({ input, filter, channels, limitMs, signal }: Mea
 export const channelsOf = (channels: FootageFacts['audioChannels']): 1 | 2 => (channels === 1 ? 1 : 2)
 
 export const LOUDNESS = `loudness-${VERSION}`
-const kept = new Cache(LOUDNESS)
+const kept = new Cache(LOUDNESS, { mostBytes: 500e6, leastBytes: BYTES_A_STEP })
 
 /** The same, measured once for files of the same contents. */
-export const loudnessOnce = (file: RecordedFile & { hash: string }): Promise<Steps | null> =>
-  measuredOnce(file.hash, () => loudnessOf(file))
+export const loudnessOnce = (file: RecordedFile & { hash: string }, signal?: AbortSignal): Promise<Steps | null> =>
+  measuredOnce(file.hash, (signal) => loudnessOf(file, signal), signal)
 
-/** @param key another for whatever is measured otherwise. */
-export async function measuredOnce(key: string, measure: () => Promise<Steps | null>): Promise<Steps | null> {
+const measuring = new Shared<Steps | null>()
+
+/**
+ * @param key another for whatever is measured otherwise.
+ * @param measure is run once for all that ask at the same time, and given up when all of them have gone.
+ */
+export async function measuredOnce(
+  key: string,
+  measure: (signal: AbortSignal) => Promise<Steps | null>,
+  signal?: AbortSignal,
+): Promise<Steps | null> {
   const known = await kept.recall(key)
   if (known && known.length % BYTES_A_STEP === 0) return unpackSteps(known)
-  const steps = await measure()
-  if (steps) await kept.keep(key, packSteps(steps))
-  return steps
+  return measuring.once(
+    key,
+    async (all) => {
+      const steps = await measure(all)
+      if (steps) await kept.keep(key, packSteps(steps))
+      return steps
+    },
+    signal,
+  )
 }

@@ -7,6 +7,7 @@ import { GainWalk, MIX_RATE, type GainPoint } from '../core/sound/mix'
 import { evenedBy, fadeAt, partAt, type BedPart } from '../core/sound/music'
 import { MINUTE, type Ms, type Samples } from '../core/units'
 import { QUIET } from './encoding'
+import { probeInput, soundInput } from './input'
 import { measured, measuredOnce } from './loudness'
 import type { PieceFile } from './renderJob'
 import { runTool } from './tool'
@@ -29,7 +30,7 @@ export async function makePiece(path: string, out: string, signal?: AbortSignal)
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, '-protocol_whitelist', 'file,pipe', '-i', `file:${path}`, '-map', '0:a:0', '-map_metadata', '-1'],
+      ...[...QUIET, ...soundInput(path), '-map', '0:a:0', '-map_metadata', '-1'],
       ...['-t', String(LONGEST_PIECE_MS / 1000 + 1), '-af', trimmed, '-ac', '2', '-ar', String(MIX_RATE)],
       ...['-c:a', 'flac', '-sample_fmt', 's16', '-f', 'flac', out],
     ],
@@ -47,7 +48,7 @@ export async function makePiece(path: string, out: string, signal?: AbortSignal)
 async function pieceMs(path: string, signal?: AbortSignal): Promise<Ms> {
   const told = await runTool(
     'ffprobe',
-    ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', `file:${path}`],
+    ['-v', 'error', '-show_entries', 'format=duration', '-of', 'csv=p=0', ...probeInput(path)],
     signal ? { signal } : {},
   )
   const seconds = parseFloat(told.toString())
@@ -61,9 +62,13 @@ const onChannels = (channels: 1 | 2): string => (channels === 1 ? 'pan=mono|c0=0
 export const pieceLoudness = (
   { path, hash }: Pick<PieceFile, 'path' | 'hash'>,
   channels: 1 | 2,
+  signal?: AbortSignal,
 ): Promise<Steps | null> =>
-  measuredOnce(`${hash}-${channels}`, () =>
-    measured({ input: ['-i', `file:${path}`], filter: onChannels(channels), channels, limitMs: LIMIT_MS }),
+  measuredOnce(
+    `${hash}-${channels}`,
+    (signal) =>
+      measured({ input: soundInput(path), filter: onChannels(channels), channels, limitMs: LIMIT_MS, signal }),
+    signal,
   )
 
 /** A bed, decided before a sample is mixed. */
@@ -149,7 +154,7 @@ export class BedReader {
     await runTool(
       'ffmpeg',
       [
-        ...[...QUIET, '-i', `file:${path}`, '-map', '0:a:0', '-af', onChannels(this.channels)],
+        ...[...QUIET, ...soundInput(path), '-map', '0:a:0', '-af', onChannels(this.channels)],
         ...['-ac', String(this.channels), '-ar', String(MIX_RATE), '-f', 'f32le', raw],
       ],
       { signal: this.signal, limitMs: LIMIT_MS },

@@ -6,7 +6,7 @@ import type { Chapter } from '../core/write/chapters'
 import { chapterMetadata } from '../core/write/ffmetadata'
 import type { Ms } from '../core/units'
 import { QUIET } from './encoding'
-import { patience } from './input'
+import { footageInput, patience } from './input'
 import { runTool } from './tool'
 
 interface Soft {
@@ -33,7 +33,7 @@ export async function withSoftText(soft: Soft): Promise<void> {
   await runTool(
     'ffmpeg',
     [
-      ...[...QUIET, '-i', `file:${video}`, '-f', 'webvtt', '-i', `file:${vtt}`, '-f', 'ffmetadata', '-i', metadata],
+      ...[...QUIET, ...footageInput(video), '-f', 'webvtt', '-i', `file:${vtt}`, '-f', 'ffmetadata', '-i', metadata],
       ...['-map', '0:v', '-map', '0:a?', '-map', '1', '-map_metadata', '2', '-map_chapters', '2', '-c', 'copy'],
       ...['-c:s', 'mov_text', '-metadata:s:s:0', 'language=eng', '-movflags', '+faststart', '-f', 'mp4', `file:${out}`],
     ],

@@ -32,6 +32,15 @@ const KEPT = ['--no-new-privs', '--pdeathsig', 'KILL'] as const
  */
 const KEEPS_MEMORY = { MALLOC_MMAP_THRESHOLD_: String(64 * 1024 ** 2), MALLOC_TRIM_THRESHOLD_: String(256 * 1024 ** 2) }
 
+/**
+ * What a tool is given of our environment. It decodes what strangers made: passphrase, secrets and the database's
+ * address are none of its business.
+ */
+export const toolEnvironment = (env: NodeJS.ProcessEnv): NodeJS.ProcessEnv =>
+  Object.fromEntries(
+    Object.entries(env).filter(([name]) => /^(?:PATH|HOME|LANG|LC_\w+|XDG_\w+|TMPDIR)$/.test(name)),
+  ) as NodeJS.ProcessEnv
+
 /** Signals by which somebody else ends a process; any other is a crash of its own. */
 const ENDED_FROM_OUTSIDE: ReadonlySet<NodeJS.Signals> = new Set(['SIGKILL', 'SIGTERM', 'SIGINT', 'SIGHUP'])
 
@@ -45,7 +54,7 @@ export async function runTool(tool: string, args: readonly string[], call: ToolC
   const limit = AbortSignal.timeout(call.limitMs ?? USUAL_LIMIT_MS)
   const child = spawn(KEEPER, [...KEPT, tool, ...args], {
     stdio: [call.feed ? 'pipe' : 'ignore', 'pipe', 'pipe', ...Array<'pipe'>(call.extraPipes ?? 0).fill('pipe')],
-    env: { ...process.env, ...KEEPS_MEMORY },
+    env: { ...toolEnvironment(process.env), ...KEEPS_MEMORY },
     // A process group of its own, ended as a whole.
     detached: true,
   })

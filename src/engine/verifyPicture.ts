@@ -7,7 +7,7 @@ import { overlayAt, type OverlayChange, type OverlayState } from '../core/look/o
 import { DeadFinder, SMALL, type Dead } from '../core/proof/dead'
 import type { Fault } from '../core/proof/verify'
 import { frameMsOf, type Ms, type Share } from '../core/units'
-import { footageFrom, patience } from './input'
+import { footageFrom, patience, probeInput } from './input'
 import type { FootageFacts } from './probe'
 import { asDrawn, pixelsOf, usualRange, type Range } from './range'
 import { measuringSurface } from './strip'
@@ -68,7 +68,17 @@ function widened(frames: readonly Frames[], length: number): Frames[] {
 async function frameTimes(video: string, signal?: AbortSignal): Promise<Ms[]> {
   const told = await runTool(
     'ffprobe',
-    ['-v', 'error', '-select_streams', 'V:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', `file:${video}`],
+    [
+      '-v',
+      'error',
+      '-select_streams',
+      'V:0',
+      '-show_entries',
+      'packet=pts_time',
+      '-of',
+      'csv=p=0',
+      ...probeInput(video),
+    ],
     signal ? { signal } : {},
   )
   return told

@@ -11,6 +11,7 @@ import { spokenLine } from '../core/sound/voiced'
 import type { Ms } from '../core/units'
 import { writeWav } from '../core/write/wav'
 import { Cache } from './cache'
+import { soundInput } from './input'
 import { sampleReader } from './samples'
 import { runTool } from './tool'
 
@@ -22,10 +23,12 @@ const SPEAKERS: Record<SpokenVoice, { tool: string; args: (text: string, out: st
   espeak: { tool: 'espeak-ng', args: (text, out) => ['-v', 'en-gb', '-s', '165', '-w', out, '--', text] },
 }
 const LIMIT_MS: Ms = 15_000
+/** Head of a WAV file that is made here. */
+export const WAV_HEAD_BYTES = 44
 /** Another number where the same text would sound otherwise. */
 const VERSION = 1
 export const SAID = `said-${VERSION}`
-const kept = new Cache(SAID)
+const kept = new Cache(SAID, { mostBytes: 500e6, leastBytes: WAV_HEAD_BYTES + 2 })
 
 /**
  * @returns a WAV file, mono, at `MIX_RATE`, trimmed, at the loudness of all cues.
@@ -63,16 +66,13 @@ async function decodedMono(path: string, signal?: AbortSignal): Promise<Float32A
   const raw = await runTool(
     'ffmpeg',
     [
-      ...['-v', 'error', '-nostdin', '-protocol_whitelist', 'file,pipe', '-i', `file:${path}`, '-map', '0:a:0'],
+      ...['-v', 'error', '-nostdin', ...soundInput(path), '-map', '0:a:0'],
       ...['-t', String(LONGEST_LINE_MS / 1000), '-ac', '1', '-ar', String(MIX_RATE), '-f', 'f32le', 'pipe:1'],
     ],
     { ...(signal ? { signal } : {}), limitMs: 2 * LIMIT_MS },
   )
   return sampleReader(1)(raw)
 }
-
-/** Head of such a WAV file. */
-export const WAV_HEAD_BYTES = 44
 
 /** How long such a WAV file is. */
 export const waveMs = (wave: { byteLength: number }): Ms => ((wave.byteLength - WAV_HEAD_BYTES) / 2 / MIX_RATE) * 1000

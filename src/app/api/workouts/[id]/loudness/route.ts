@@ -10,7 +10,7 @@ import { listStitches } from '@/server/stitches'
 import { findWorkout } from '@/server/workouts'
 
 /** The loudness of the footage through the cut, as `packSteps` has it. Nothing where it is silent. */
-export const GET = route<{ id: string }>(async (_request, { id }) => {
+export const GET = route<{ id: string }>(async (request, { id }) => {
   const workout = await findWorkout(idFrom(id))
   const [reel, { stitches }] = await Promise.all([reelOf(workout.id), listStitches(workout.id)])
   const { expansion } = tryExpand(workout.score)
@@ -18,7 +18,7 @@ export const GET = route<{ id: string }>(async (_request, { id }) => {
   const files = endToEnd(reel)
   const steps = filmSteps(
     inFiles(cut, lengthsOf(files)),
-    await Promise.all(files.map(async (file) => loudnessOnce(await recorded(file)))),
+    await Promise.all(files.map(async (file) => loudnessOnce(await recorded(file), request.signal))),
   )
   return new Response(steps ? packSteps(steps) : new Uint8Array(), {
     headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },
