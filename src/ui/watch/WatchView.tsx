@@ -2,6 +2,7 @@
 'use client'
 import Link from 'next/link'
 import { Expand, ListChecks, Pause, Play, Scissors } from 'lucide-react'
+import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react'
 import type { FitChoice } from '@/core/cut/choices'
 import { spanAt, type Cut, type ShownSegment } from '@/core/cut/cut'
@@ -36,7 +37,6 @@ import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
 import { ProofPanel } from './ProofPanel'
 import { SoundField } from './SoundField'
-import { useCut } from './useCut'
 import { useKept } from '../parts/useKept'
 import { useAim, useFraming } from './useFraming'
 import { useOverlay } from './useOverlay'
@@ -108,7 +108,9 @@ function usePlayed({ id, viewing, film, files, ...kept }: PlayerProps) {
   const [mix, changeMix] = useKept(id, 'mix', kept.mix)
   const [look, changeLook] = useKept(id, 'look', kept.look)
   const [cues, changeCues] = useKept(id, 'cues', kept.cues)
-  const { wishes, change: changeCut } = useCut(id, kept.wishes)
+  const router = useRouter()
+  // The cut is made where the evidence is.
+  const [wishes, changeCut] = useKept(id, 'cut', kept.wishes, router.refresh)
   const ask = useMemo(
     () => ({ coach: film.coach, timer: film.timer, moves: viewing.moves }),
     [film.coach, film.timer, viewing.moves],

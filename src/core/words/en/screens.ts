@@ -3,6 +3,10 @@ import { scoreTexts } from './score'
 import { descriptionTexts } from './description'
 
 export const texts = {
+  settings: {
+    failing: (reason: string) => `Not saved yet: ${reason} Your change is kept here and sent again.`,
+    refused: (reason: string) => `Not saved: ${reason} It is as it was before.`,
+  },
   brand: 'Jivet',
   way: { shelf: 'Shelf', score: 'Score', floor: 'Floor', sync: 'Sync', watch: 'Watch', ship: 'Ship' },
   theme: { day: 'Change to night', night: 'Change to day' },

@@ -1,10 +1,4 @@
-import { cutWishesSchema } from '@/core/cut/fit'
-import { idFrom, readBody, route } from '@/server/http'
-import { saveCut } from '@/server/workouts'
+import { settingRoute } from '@/server/saveSetting'
 
 /** How the footage is cut, in the preview and in the render. */
-export const PUT = route<{ id: string }>(async (request, { id }) => {
-  const cut = await readBody(request, cutWishesSchema)
-  await saveCut(idFrom(id), cut)
-  return Response.json(cut)
-})
+export const PUT = settingRoute('cut')

@@ -1,11 +1,11 @@
 import { thumbnailSchema } from '@/core/look/thumbnail'
 import { issueToProblem } from '@/core/read/workoutFile'
 import { asAttachment } from '@/server/attachment'
-import { idFrom, readBody, route } from '@/server/http'
+import { idFrom, route } from '@/server/http'
 import { downloadName } from '@/server/packs'
+import { settingRoute } from '@/server/saveSetting'
 import { renderingOf } from '@/server/rendering'
 import { drawnThumbnail } from '@/server/thumbnail'
-import { saveThumbnail } from '@/server/workouts'
 
 /** What is asked for, as a JPEG; what is not asked for is as it was saved. `?download` names it for keeping. */
 export const GET = route<{ id: string }>(async (request, { id }) => {
@@ -20,8 +20,4 @@ export const GET = route<{ id: string }>(async (request, { id }) => {
   return new Response(await drawnThumbnail({ workout, job }, read.data, request.signal), { headers })
 })
 
-export const PUT = route<{ id: string }>(async (request, { id }) => {
-  const thumbnail = await readBody(request, thumbnailSchema)
-  await saveThumbnail(idFrom(id), thumbnail)
-  return Response.json(thumbnail)
-})
+export const PUT = settingRoute('thumbnail')
