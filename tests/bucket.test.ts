@@ -176,6 +176,28 @@ describe('a store in a bucket', () => {
     await chunkStore().forget(['chunk-a'])
     expect([...server.files.keys()].filter((name) => name.startsWith('chunks/'))).toEqual([])
   })
+  it('takes no part that is not what was sent, and ends what was given up in pieces', async () => {
+    const { bucket, chunkStore, evenOut } = await parts()
+    const made = join(home, 'made-c')
+    writeFileSync(made, 'frames')
+    await chunkStore().keep('chunk-c', made)
+    rmSync(join(home, 'chunks', 'chunk-c'))
+    const far = server.files.get('chunks/chunk-c')!
+    far.bytes = Buffer.from('framez')
+    await expect(chunkStore().take('chunk-c', join(home, 'taken-c'))).rejects.toMatchObject({ code: 'store-away' })
+    // What an older Jivet sent does not say what it should be: it is made again.
+    delete far.own
+    expect(await chunkStore().take('chunk-c', join(home, 'taken-c'))).toBe(false)
+    for (const [id, days] of [
+      ['old', 8],
+      ['new', 1],
+    ] as const)
+      server.sending.set(id, { key: 'store/x', atMs: Date.now() - days * 86_400_000, own: {}, pieces: new Map() })
+    await evenOut()
+    expect([...server.sending.keys()]).toEqual(['new'])
+    server.sending.clear()
+    await bucket()!.remove(['chunks/chunk-c'])
+  })
   it('gets what a folder had before there was a bucket, and loses what no row names after a day', async () => {
     const { addFootage, createWorkout, evenOut, keepBytes, nameInStore, storedPath, tidy, updateFootage } =
       await parts()
@@ -190,6 +212,9 @@ describe('a store in a bucket', () => {
     const swept = (await tidy({ nowMs: Date.now() + 25 * 3_600_000 })).map(({ path }) => path)
     expect(swept).toContain(nameInStore(unnamed))
     expect(swept).not.toContain(nameInStore(named))
+    // It lies in the trash first, and is asked for by name once more before it leaves.
+    expect(server.files.has(nameInStore(unnamed))).toBe(true)
+    await tidy({ nowMs: Date.now() + (24 * 16 + 1) * 3_600_000 })
     expect(server.files.has(nameInStore(unnamed))).toBe(false)
     expect(server.files.has(nameInStore(named))).toBe(true)
     // Beyond what is to be kept here goes what was not used for a day; it is brought again when it is.

@@ -12,6 +12,8 @@ const PAGE = 3
 interface Kept {
   bytes: Buffer
   changedMs: number
+  /** Headers of its own that it was sent with. */
+  own?: Record<string, string>
 }
 
 export class BucketServer {
@@ -20,7 +22,11 @@ export class BucketServer {
   readonly asked: string[] = []
   /** Refuses everything with this status, as a store does that is out of order. */
   broken = 0
-  private readonly sending = new Map<string, Map<number, Buffer>>()
+  /** Begun in pieces: when, for which name, with which headers of its own. */
+  readonly sending = new Map<
+    string,
+    { key: string; atMs: number; own: Record<string, string>; pieces: Map<number, Buffer> }
+  >()
   private readonly server: Server = createServer((request, response) => void this.answer(request, response))
 
   async start(): Promise<void> {
@@ -61,6 +67,11 @@ export class BucketServer {
     const body = Buffer.concat(chunks)
     const xml = (text: string): void => void response.setHeader('content-type', 'application/xml').end(text)
     if (!key && request.method === 'HEAD') return void response.end()
+    if (!key && url.searchParams.has('uploads')) return xml(this.begun())
+    if (request.method === 'DELETE') {
+      this.sending.delete(url.searchParams.get('uploadId') ?? '')
+      return void response.writeHead(204).end()
+    }
     if (!key) return request.method === 'POST' ? xml(this.removed(body)) : xml(this.listed(url.searchParams))
     if (request.method === 'PUT' || request.method === 'POST') return this.take(request, url, key, body, response)
     const file = this.files.get(key)
@@ -69,6 +80,7 @@ export class BucketServer {
       'content-length': file.bytes.length,
       'last-modified': new Date(file.changedMs).toUTCString(),
       etag: tagOf(file.bytes),
+      ...file.own,
     })
     response.end(request.method === 'HEAD' ? undefined : file.bytes)
   }
@@ -78,11 +90,12 @@ export class BucketServer {
     const upload = url.searchParams.get('uploadId')
     if (url.searchParams.has('uploads')) {
       const id = `${key}#${this.sending.size}`
-      this.sending.set(id, new Map())
+      this.sending.set(id, { key, atMs: Date.now(), own: ownOf(request), pieces: new Map() })
       response.end(`<InitiateMultipartUploadResult><UploadId>${id}</UploadId></InitiateMultipartUploadResult>`)
       return
     }
-    const pieces = upload === null ? undefined : this.sending.get(upload)
+    const begun = upload === null ? undefined : this.sending.get(upload)
+    const pieces = begun?.pieces
     if (pieces && request.method === 'PUT') {
       pieces.set(Number(url.searchParams.get('partNumber')), body)
       response.setHeader('etag', tagOf(body)).end()
@@ -92,10 +105,19 @@ export class BucketServer {
     const copied = typeof from === 'string' ? this.files.get(decodeURIComponent(from).replace(`${BUCKET}/`, '')) : null
     const ordered = [...(pieces ?? [])].sort(([one], [other]) => one - other).map(([, piece]) => piece)
     const bytes = pieces ? Buffer.concat(ordered) : (copied?.bytes ?? body)
-    this.files.set(key, { bytes, changedMs: Date.now() })
+    this.files.set(key, { bytes, changedMs: Date.now(), own: begun?.own ?? ownOf(request) })
+    if (upload !== null) this.sending.delete(upload)
     response.setHeader('etag', tagOf(bytes))
     const name = pieces ? 'CompleteMultipartUploadResult' : copied ? 'CopyObjectResult' : ''
     response.end(name && `<${name}><ETag>${tagOf(bytes)}</ETag></${name}>`)
+  }
+
+  private begun(): string {
+    const uploads = [...this.sending].map(([id, { key, atMs }]) => {
+      const began = new Date(atMs).toISOString()
+      return `<Upload><Key>${key}</Key><UploadId>${id}</UploadId><Initiated>${began}</Initiated></Upload>`
+    })
+    return `<ListMultipartUploadsResult>${uploads.join('')}</ListMultipartUploadsResult>`
   }
 
   private removed(body: Buffer): string {
@@ -118,5 +140,12 @@ export class BucketServer {
     return `<ListBucketResult><IsTruncated>${more}</IsTruncated>${next}${contents.join('')}</ListBucketResult>`
   }
 }
+
+const ownOf = ({ headers }: IncomingMessage): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(headers).flatMap(([name, value]) =>
+      name.startsWith('x-amz-meta-') && typeof value === 'string' ? [[name, value]] : [],
+    ),
+  )
 
 const tagOf = (bytes: Buffer): string => `"${createHash('md5').update(bytes).digest('hex')}"`

@@ -61,6 +61,8 @@ describe('migrations', () => {
       '016_ship.sql',
       '017_standing_leg.sql',
       '018_ship_out.sql',
+      '019_passes.sql',
+      '020_safe_store.sql',
     ])
     expect(await migrate()).toEqual([])
   })

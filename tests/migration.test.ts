@@ -40,6 +40,8 @@ startedDatabase(async (url) => {
     '016_ship.sql',
     '017_standing_leg.sql',
     '018_ship_out.sql',
+    '019_passes.sql',
+    '020_safe_store.sql',
   ])
 })
 

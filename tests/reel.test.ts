@@ -5,12 +5,42 @@ import { FACTS, filmed } from './filmed'
 import { startedDatabase } from './records'
 
 const parts = async () => ({
+  ...(await import('../src/server/db')),
   ...(await import('../src/server/workouts')),
   ...(await import('../src/server/footage')),
   ...(await import('../src/server/reel')),
 })
 startedDatabase(async () => {
   await (await import('../src/server/migrate')).migrate()
+})
+
+describe('changes of a reel', () => {
+  it('that come all at once, more of them than there are connections, all end', async () => {
+    const { createWorkout, putAside, takeIntoReel, reelOf } = await parts()
+    const id = await createWorkout(score(circuit()))
+    const ids: string[] = []
+    for (let number = 0; number < 20; number++) ids.push(await filmed(id, `clip ${number}.mp4`))
+    await Promise.all(ids.slice(0, 19).map((one) => putAside(one)))
+    expect((await reelOf(id)).files.map((one) => one.id)).toEqual(ids.slice(19))
+    await Promise.all(ids.map((one) => takeIntoReel(one)))
+    expect((await reelOf(id)).files).toHaveLength(20)
+  }, 30_000)
+
+  it('and a file that is prepared meanwhile never wait for each other', async () => {
+    const { createWorkout, addFootage, updateFootage, takeIntoReel, putAside, lockWorkoutOf, inTransaction } =
+      await parts()
+    const id = await createWorkout(score(circuit()))
+    const first = await filmed(id, 'first.mp4')
+    for (let round = 0; round < 10; round++) {
+      const fresh = await addFootage({ workoutId: id, name: 'x.mp4', bytes: 1, upload: `x-${id}-${round}` })
+      const prepared = inTransaction(async (tx) => {
+        await lockWorkoutOf(fresh, tx)
+        await updateFootage(fresh, { state: 'ready', facts: FACTS, hash: `x${round}` }, tx)
+        await takeIntoReel(fresh, tx)
+      })
+      await Promise.all([prepared, putAside(first), takeIntoReel(first), putAside(fresh)])
+    }
+  }, 30_000)
 })
 
 describe('the reel', () => {

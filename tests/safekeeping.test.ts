@@ -1,6 +1,19 @@
 // Nothing acknowledged is lost: jobs and their claims, uploads and rows at every instant at which something can die.
 import { execFileSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, readdirSync, statSync, utimesSync, writeFileSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { QUICK_AAC, QUICK_PICTURE } from '../demo/quickFilm'
@@ -175,6 +188,7 @@ function uploaded(name: string, workoutId: string, bytes = statSync(join(home, '
   writeFileSync(join(home, 'uploads', `${name}.json`), JSON.stringify(note))
   return name
 }
+const noteAge = (name: string): number => statSync(join(home, 'uploads', `${name}.json`)).ctimeMs
 const context = (): TaskContext => ({
   signal: new AbortController().signal,
   onShare: () => {},
@@ -192,6 +206,25 @@ const only = async (workoutId: string): Promise<{ id: string; state: string; has
   expect(rows).toHaveLength(1)
   return rows[0] ?? { id: '', state: '', hash: null }
 }
+
+describe('an upload that is not what was sent', () => {
+  it.each(['cut in half', 'with a byte changed'])('%s on the disk says so, and is no footage', async (damage) => {
+    const { addFootage, prepareTask, endJob } = await parts()
+    const workoutId = await workout()
+    const upload = uploaded(`damaged-${damage.length}`, workoutId)
+    const path = join(home, 'uploads', upload)
+    const bytes = readFileSync(path)
+    const sha256 = createHash('sha256').update(bytes).digest('hex')
+    writeFileSync(`${path}.pieces`, `${JSON.stringify({ from: 0, bytes: bytes.length, sha256 })}\n`)
+    if (damage === 'cut in half') truncateSync(path, bytes.length >> 1)
+    else
+      writeFileSync(path, Buffer.concat([bytes.subarray(0, 99), Buffer.of((bytes[99] ?? 0) ^ 1), bytes.subarray(100)]))
+    await addFootage({ workoutId, name: 'a.mp4', bytes: bytes.length, upload })
+    const job = await claimed('prepare')
+    await expect(prepareTask(job, context())).rejects.toMatchObject({ code: 'upload-differs' })
+    await endJob(job, 'failed', 'damaged')
+  })
+})
 
 describe('an upload whose server died', () => {
   it('after its last byte and before its row becomes footage at the next start, once', async () => {
@@ -325,12 +358,87 @@ describe('what came of an attempt', () => {
     await prepareNext()
     expect(await findFootage(id)).toMatchObject({ state: 'ready', problem: null })
   })
-  it('ready footage whose file is gone says so', async () => {
-    const { matchRecords, addFootage, updateFootage, findFootage } = await parts()
-    const id = await addFootage({ workoutId: await workout(), name: 'a.mp4', bytes: 1, upload: 'gone' })
-    await updateFootage(id, { state: 'ready', hash: 'ab'.repeat(32) })
-    expect((await matchRecords()).lost).toEqual([id])
-    expect((await findFootage(id)).problem).toMatch(/no longer in the data folder/)
+  it('ready footage whose file is gone says so, keeps all that it had, and is used again once the file is back', async () => {
+    const { matchRecords, addFootage, updateFootage, findFootage, takeIntoReel, keepBytes, storedPath, sql } =
+      await parts()
+    await matchRecords()
+    const workoutId = await workout()
+    const id = await addFootage({ workoutId, name: 'a.mp4', bytes: 1, upload: 'gone' })
+    const hash = await keepBytes(new TextEncoder().encode('a film'))
+    await updateFootage(id, { state: 'ready', hash })
+    await sql()`delete from jobs where footage_id = ${id}`
+    await takeIntoReel(id)
+    const [path, away] = [storedPath(hash), join(home, 'away')]
+    renameSync(path, away)
+    expect((await matchRecords()).missing).toEqual([id])
+    expect(await findFootage(id)).toMatchObject({ state: 'ready', place: 0 })
+    expect((await findFootage(id)).warning).toMatch(/not where it should be/)
+    expect((await matchRecords()).missing).toEqual([])
+    renameSync(away, path)
+    expect((await matchRecords()).back).toEqual([id])
+    expect(await findFootage(id)).toMatchObject({ state: 'ready', place: 0, warning: null })
+  })
+
+  it('a store that is away for a moment takes nothing with it', async () => {
+    const { matchRecords, tidy, sql, storeFolder, trashFolder } = await parts()
+    await matchRecords()
+    const before = await sql()`select id, state, place, missing_at from footage order by id`
+    const away = `${storeFolder()}-away`
+    // Another disk's folder in its place, empty or with an id of its own.
+    for (const mark of [null, '00000000-0000-4000-8000-000000000000']) {
+      renameSync(storeFolder(), away)
+      mkdirSync(storeFolder())
+      if (mark) writeFileSync(join(storeFolder(), '.jivet-store'), mark)
+      writeFileSync(join(storeFolder(), 'other'), '')
+      mkdirSync(join(storeFolder(), 'ab'))
+      writeFileSync(join(storeFolder(), 'ab', 'ab'.repeat(32)), 'of another')
+      for (const look of [matchRecords, () => tidy({ nowMs: Date.now() + 30 * 86_400_000 })])
+        await expect(look()).rejects.toMatchObject({ code: 'store-of-another' })
+      rmSync(storeFolder(), { recursive: true })
+      renameSync(away, storeFolder())
+    }
+    expect(await sql()`select id, state, place, missing_at from footage order by id`).toEqual(before)
+    expect(existsSync(trashFolder())).toBe(false)
+  })
+
+  it('nothing that was tied goes by itself, and what is swept lies in the trash first', async () => {
+    const { addFootage, updateFootage, putAside, tidy, findFootage, keepBytes, sql, storedPath, trashFolder } =
+      await parts()
+    const id = await addFootage({ workoutId: await workout(), name: 'tied.mp4', bytes: 1, upload: 'tied' })
+    await updateFootage(id, { state: 'failed' })
+    await putAside(id)
+    const { workoutId } = await findFootage(id)
+    await sql()`
+      insert into stitches (workout_id, footage_id, segment_id, edge, footage_ms, confidence, evidence, origin)
+      values (${workoutId}, ${id}, 'main/r1/s1/work', 'start', 100, 1, '{hand}', 'hand')`
+    const hash = await keepBytes(new TextEncoder().encode('swept'))
+    const soon = Date.now() + 8 * 86_400_000
+    await tidy({ nowMs: soon })
+    expect((await findFootage(id)).name).toBe('tied.mp4')
+    expect([existsSync(storedPath(hash)), existsSync(join(trashFolder(), hash))]).toEqual([false, true])
+    // Named after all: it comes back.
+    await updateFootage(id, { hash })
+    await tidy({ nowMs: soon })
+    expect([existsSync(storedPath(hash)), existsSync(join(trashFolder(), hash))]).toEqual([true, false])
+    await updateFootage(id, { hash: null })
+    await tidy({ nowMs: soon })
+    await tidy({ nowMs: soon + 13 * 86_400_000 })
+    expect(existsSync(join(trashFolder(), hash))).toBe(true)
+    await tidy({ nowMs: soon + 15 * 86_400_000 })
+    expect([existsSync(storedPath(hash)), existsSync(join(trashFolder(), hash))]).toEqual([false, false])
+  })
+
+  it('a sweep of more than a third of the store stops and says so; a clock that leaps sweeps nothing', async () => {
+    const { tidy, tidyByClock, keepBytes, storedPath } = await parts()
+    const hashes: string[] = []
+    for (let number = 0; number < 30; number++) hashes.push(await keepBytes(new TextEncoder().encode(`many ${number}`)))
+    const soon = Date.now() + 3 * 86_400_000
+    await expect(tidy({ nowMs: soon })).rejects.toMatchObject({ code: 'sweep-too-large' })
+    expect(hashes.every((hash) => existsSync(storedPath(hash)))).toBe(true)
+    expect(await tidyByClock()).not.toBeNull()
+    expect(await tidyByClock(soon + 400 * 86_400_000)).toBeNull()
+    expect(hashes.every((hash) => existsSync(storedPath(hash)))).toBe(true)
+    expect((await tidy({ nowMs: soon, anyway: true })).length).toBeGreaterThanOrEqual(30)
   })
 })
 
@@ -382,5 +490,16 @@ describe('tidying', () => {
     expect(left).not.toContain('given-up.json')
     expect(existsSync((await parts()).storedPath(named))).toBe(true)
     expect(existsSync((await parts()).storedPath(unnamed))).toBe(false)
+  })
+
+  it('leaves the note of an upload that goes on, however old the note is', async () => {
+    const { tidy, UPLOAD_KEPT_MS } = await parts()
+    uploaded('goes-on', await workout(), 1_000_000)
+    await new Promise((done) => setTimeout(done, 1100))
+    // A piece has come since.
+    writeFileSync(join(home, 'uploads', 'goes-on'), 'more', { flag: 'a' })
+    const between = (statSync(join(home, 'uploads', 'goes-on')).ctimeMs + noteAge('goes-on')) / 2
+    await tidy({ nowMs: between + UPLOAD_KEPT_MS })
+    expect(existsSync(join(home, 'uploads', 'goes-on.json'))).toBe(true)
   })
 })

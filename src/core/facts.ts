@@ -134,7 +134,17 @@ type ProblemOfEdits =
   | { code: 'not-otio'; field: string; reason: string }
 
 type ProblemOfFootage =
-  | { code: 'not-video' | 'empty-file' | 'no-picture' | 'no-sound' | 'broken-end' | 'no-frames' | 'upload-gone' }
+  | {
+      code:
+        | 'not-video'
+        | 'empty-file'
+        | 'no-picture'
+        | 'no-sound'
+        | 'broken-end'
+        | 'no-frames'
+        | 'upload-gone'
+        | 'footage-missing'
+    }
   | { code: 'footage-too-long'; durationMs: Ms }
   | { code: 'picture-too-large'; width: number; height: number }
   | { code: 'tie-crosses'; tie: string; other: string; atMs: Ms; otherMs: Ms }
@@ -153,6 +163,9 @@ type ProblemOfWork =
   | { code: 'database-away' }
   | { code: 'store-away'; reason: string }
   | { code: 'not-hdr' }
+  | { code: 'store-of-another'; where: 'folder' | 'bucket'; path: string }
+  | { code: 'sweep-too-large'; files: number; of: number }
+  | { code: 'upload-differs'; sentBytes: number; thereBytes: number }
   | { code: 'session-over' | 'ahead-of-time' }
   | { code: 'session-under-way' | 'floor-empty' | 'passphrase-wrong' | 'only-here' }
   | { code: 'tries-too-many'; waitMs: Ms }

@@ -3,7 +3,7 @@ import { copyFile, mkdir, readdir, readFile, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { readWorkoutFile } from '../core/read/workoutFile'
 import { readShorthand } from '../core/shorthand/read'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { addFootage } from './footage'
 import { uploadsFolder } from './store'
 import { addWorkout } from './workouts'
@@ -23,7 +23,7 @@ export async function loadDemo(planFile: string, film: string, scores: string): 
   const typed = await Promise.all(names.map((name) => readFile(join(scores, name), 'utf8')))
   const plan = readWorkoutFile(await readFile(planFile, 'utf8'))
   // All or nothing: a start that is killed here begins it again.
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     for (const text of typed) await addWorkout(tx, readShorthand(text).score, true)
     const workoutId = await addWorkout(tx, plan, true)
     await addFootage({ workoutId, name: 'deck-hours.mp4', bytes: size, upload: UPLOAD }, tx)

@@ -4,9 +4,10 @@ import type { Fragment } from 'postgres'
 import { evidenceSchema, EVIDENCE_VERSION, type Evidence, type EvidenceKind } from '../core/evidence'
 import type { CaptionEvidence } from '../core/hear/captions'
 import { Problem } from '../core/problem'
+import { problemSentence } from '../core/words/en/problems'
 import type { Ms, Ppm, Share } from '../core/units'
 import { footageFactsSchema, type FootageFacts } from '../engine/probe'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { addJob, tellChange, type Db } from './jobs'
 
 export interface Footage {
@@ -43,6 +44,7 @@ interface Row {
   place: number | null
   problem: string | null
   warning: string | null
+  missing_at: Date | null
   facts: unknown
   proxy_hash: string | null
   peaks_hash: string | null
@@ -54,7 +56,20 @@ interface Row {
 }
 
 const COLUMNS = [
-  ...['id', 'workout_id', 'name', 'bytes', 'upload', 'hash', 'state', 'place', 'problem', 'warning', 'facts'],
+  ...[
+    'id',
+    'workout_id',
+    'name',
+    'bytes',
+    'upload',
+    'hash',
+    'state',
+    'place',
+    'problem',
+    'warning',
+    'missing_at',
+    'facts',
+  ],
   ...['proxy_hash', 'peaks_hash', 'plan_ms', 'replaces', 'beside', 'beside_ms', 'beside_ppm'],
 ]
 
@@ -68,7 +83,7 @@ const fromRow = (row: Row): Footage => ({
   state: row.state,
   place: row.place,
   problem: row.problem,
-  warning: row.warning,
+  warning: row.missing_at ? problemSentence({ code: 'footage-missing' }) : row.warning,
   facts: row.facts === null ? null : footageFactsSchema.parse(row.facts),
   proxyHash: row.proxy_hash,
   peaksHash: row.peaks_hash,
@@ -187,7 +202,7 @@ export async function saveEvidence(tx: Db, footageId: string, evidence: readonly
 
 /** Puts what captions tell in the place of those of earlier captions. */
 export async function saveCaptions(footageId: string, captions: readonly CaptionEvidence[]): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     await tx`delete from evidence where footage_id = ${footageId} and kind in ('caption', 'said')`
     await addEvidence(tx, footageId, captions)
   })
@@ -241,7 +256,7 @@ export interface FinishedUpload {
  * crash), it returns what is there.
  */
 export async function addFootage(finished: FinishedUpload, db?: Db): Promise<string> {
-  if (!db) return sql().begin((tx) => addFootage(finished, tx))
+  if (!db) return inTransaction((tx) => addFootage(finished, tx))
   const { workoutId, name, bytes, upload, replaces = null } = finished
   const [fresh] = await db<{ id: string }[]>`
     insert into footage (workout_id, name, bytes, upload, replaces)
@@ -259,9 +274,10 @@ export async function addFootage(finished: FinishedUpload, db?: Db): Promise<str
  * @throws Problem `not-found`, or `nothing-to-try` for footage that is ready or on its way.
  */
 export async function prepareAgain(id: string): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const [row] = await tx<{ workout_id: string; state: Footage['state'] }[]>`
-      select workout_id, state from footage where id = ${id} for update`
+      select footage.workout_id, state from footage join workouts on workouts.id = workout_id
+      where footage.id = ${id} for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'footage' })
     if (row.state !== 'failed') throw new Problem({ code: 'nothing-to-try' })
     await tx`update footage set state = 'preparing', problem = null where id = ${id}`

@@ -5,7 +5,7 @@ import { Problem } from '../core/problem'
 import { USUAL_PURPOSE, type Purpose } from '../core/render/purpose'
 import type { Ms, Share } from '../core/units'
 import { problemSentence } from '../core/words/en/problems'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 
 export const JOB_KINDS = ['prepare', 'render', 'chunks', 'publish'] as const
 export type JobKind = (typeof JOB_KINDS)[number]
@@ -117,7 +117,7 @@ export async function recentJobs(workoutId: string): Promise<Job[]> {
  * @returns null where none waits.
  */
 export async function claimJob(kind: JobKind, makers: readonly string[] = []): Promise<ClaimedJob | null> {
-  return sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     const [row] = await tx<(Row & { claim: string })[]>`
       update jobs set state = 'active', claim = gen_random_uuid(), attempts = attempts + 1, beats = 0, share = 0,
         started_at = now()
@@ -153,7 +153,7 @@ export async function beat(job: ClaimedJob, share: Share): Promise<Verdict> {
  * written.
  */
 export async function finishJob(job: ClaimedJob, write: (tx: Db) => Promise<void> = async () => {}): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const [row] = await tx<{ cancel_asked: boolean }[]>`
       select cancel_asked from jobs where id = ${job.id} and claim = ${job.claim} and state = 'active' for update`
     if (!row) throw new Problem({ code: 'claim-lost' })
@@ -170,7 +170,7 @@ export async function endJob(
   state: 'failed' | 'cancelled',
   problem: string | null = null,
 ): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const rows = await tx<Row[]>`
       update jobs set state = ${state}, problem = ${problem}, claim = null, ended_at = now()
       where id = ${job.id} and claim = ${job.claim} and state = 'active' returning *`
@@ -183,7 +183,7 @@ export async function endJob(
  * @param brokeOff whether this was an attempt: after `MOST_ATTEMPTS` of them it fails. An orderly stop is none.
  */
 export async function releaseJob(job: ClaimedJob, brokeOff: boolean): Promise<void> {
-  await sql().begin((tx) => putBack(tx, { ...job, beats: null }, brokeOff))
+  await inTransaction((tx) => putBack(tx, { ...job, beats: null }, brokeOff))
 }
 
 interface Held {
@@ -225,7 +225,7 @@ async function settle(tx: Db, ended: readonly Row[]): Promise<void> {
  * @throws Problem `not-found`.
  */
 export async function cancelJob(id: string): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const rows = await tx<Row[]>`
       update jobs set cancel_asked = cancel_asked or state in ('queued', 'active'),
         state = case when state = 'queued' then 'cancelled' else state end,
@@ -264,7 +264,7 @@ export class Watch {
       this.seen.set(claim, { beats, sinceMs: nowMs })
       return false
     })
-    for (const held of still) await sql().begin((tx) => putBack(tx, held, true))
+    for (const held of still) await inTransaction((tx) => putBack(tx, held, true))
     return still.map(({ id }) => id)
   }
 }

@@ -3,7 +3,7 @@ import { beginsWith } from '../core/align/model'
 import type { Tie } from '../core/align/ties'
 import type { Segment } from '../core/score/segment'
 import { bandsOf } from '../engine/listen'
-import { sql } from './db'
+import { inTransaction } from './db'
 import { addEvidence, type Footage } from './footage'
 import { heavy } from './heavy/heavy'
 import { storedFile } from './store'
@@ -23,7 +23,7 @@ export async function findLikes(
   if (at < 0 || !word || !hash || !facts?.audioCodec) return
   const bands = await bandsOf(await storedFile(hash, signal), facts, signal)
   const likes = await heavy('likes', { bands, tapMs: footageMs, word }, signal)
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     await tx`
       delete from evidence where footage_id = ${id} and kind = 'sample' and payload->>'word' = ${word}`
     await addEvidence(tx, id, likes)

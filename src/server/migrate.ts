@@ -3,7 +3,7 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { TransactionSql } from 'postgres'
-import { sql } from './db'
+import { inTransaction } from './db'
 import { keyStations } from './migrations/keyStations'
 
 const LOCK = 0x4a49_5645
@@ -15,7 +15,10 @@ const STEPS: Readonly<Record<string, Step>> = { '004_station_keys': keyStations 
 export async function migrate(folder = join(process.cwd(), 'db', 'migrations')): Promise<string[]> {
   const files = (await readdir(folder)).filter((file) => /^\d{3}_\w+\.sql$/.test(file))
   const names = [...files, ...Object.keys(STEPS)].sort()
-  return sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
+    // A large table takes its time.
+    await tx`set local statement_timeout = 0`
+    await tx`set local lock_timeout = 0`
     await tx`select pg_advisory_xact_lock(${LOCK})`
     await tx`create table if not exists migrations (name text primary key, run_at timestamptz not null default now())`
     const done = new Set((await tx<{ name: string }[]>`select name from migrations`).map((row) => row.name))

@@ -5,7 +5,7 @@ import { Problem } from '../core/problem'
 import { changeMove } from '../core/score/library'
 import { moveSchema, type Move } from '../core/score/move'
 import { scoreSchema } from '../core/score/score'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { moveKey } from './shelfFacts'
 import { putScore } from './workouts'
 
@@ -77,7 +77,7 @@ export const moveChangeSchema = z.object({
  */
 export async function saveMove({ move, was, changePublished }: z.infer<typeof moveChangeSchema>): Promise<void> {
   const used = await usesOfMove(was ?? move.name)
-  await sql().begin(async (run) => {
+  await inTransaction(async (run) => {
     const renamed = was === null || was.toLowerCase() !== move.name.toLowerCase()
     const [taken] = renamed ? await run`select 1 from moves where lower(name) = lower(${move.name})` : []
     if (taken) throw new Problem({ code: 'move-exists', name: move.name })
@@ -101,7 +101,7 @@ const put = async (run: TransactionSql, move: Move): Promise<void> =>
 
 /** Takes many at once, over those of the same name; workouts keep what they have. */
 export async function takeMoves(moves: readonly Move[]): Promise<void> {
-  await sql().begin(async (run) => {
+  await inTransaction(async (run) => {
     for (const move of moves) await put(run, move)
   })
 }

@@ -8,7 +8,7 @@ import type { InHardware } from '../engine/encoding'
 import { encoderHere } from '../engine/hardware'
 import { programStamp } from '../engine/program'
 import type { PictureJob } from '../engine/renderJob'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { CANCELS, tell, WAITING, type Db, type Job } from './jobs'
 import { storedFile } from './store'
 
@@ -69,7 +69,7 @@ export async function renderParts(
   const maker = makerOf(picture.encoder)
   const total = framesOf(rows.flat())
   const madeMs = sum(rows.flat().map(({ lengthMs }) => lengthMs))
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     // Of an attempt before this one.
     await dropParts(job.id, tx)
     // As text: keys of chunks are made of what is told, in the order in which it is told.
@@ -97,7 +97,7 @@ export async function renderParts(
       await new Promise((resolve) => setTimeout(resolve, LOOK_MS))
     }
   } finally {
-    await sql().begin((tx) => dropParts(job.id, tx))
+    await inTransaction((tx) => dropParts(job.id, tx))
   }
 }
 

@@ -7,12 +7,17 @@ import { outdatedFootage } from './footage'
 import { addJob } from './jobs'
 import { migrate } from './migrate'
 import { knownProblem } from './store'
+import { agreeOnStore } from './storeIdentity'
 
 const [plan, film, scores] = process.argv.slice(2)
 
 async function bringUpToDate(): Promise<void> {
   const ran = await migrate()
   if (ran.length) console.log(`database: ran ${ran.join(', ')}`)
+  await agreeOnStore().catch((error: unknown) => {
+    if (!(error instanceof Problem)) throw error
+    console.error(error.message)
+  })
   // Footage that an older Jivet measured is measured anew by the worker.
   for (const { id, workoutId } of await outdatedFootage())
     await addJob(sql(), { kind: 'prepare', workoutId, footageId: id })

@@ -1,7 +1,7 @@
 // What was handed to hosts. A publication is one video at one host, whatever broke off on the way.
 import { Problem } from '../core/problem'
 import type { HostVideo } from '../core/publish/host'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import type { VideoHost } from './hosts/host'
 import { standIn } from './hosts/standIn'
 import { addJob, tellChange, type Db, type Job } from './jobs'
@@ -52,7 +52,7 @@ export const hostOf = ({ host }: Pick<Publication, 'host'>): VideoHost => {
  * @throws Problem `published-already`, or `already-publishing`.
  */
 export async function askToPublish({ id: packId, workoutId }: Pack, host = USUAL_HOST): Promise<string> {
-  return sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     const [row] = await tx<Row[]>`
       insert into publications (workout_id, pack_id, host) values (${workoutId}, ${packId}, ${host})
       on conflict (pack_id, host) do update set state = publications.state returning *`

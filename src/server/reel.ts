@@ -14,8 +14,8 @@ import { sum } from '../core/sum'
 import type { Ms } from '../core/units'
 import { joinedReel } from '../core/align/reel'
 import type { FootageFacts } from '../engine/probe'
-import { sql } from './db'
-import { evidenceOf, findFootage, footageWhere, type Footage } from './footage'
+import { inTransaction, sql } from './db'
+import { evidenceOf, footageWhere, type Footage } from './footage'
 import type { Db } from './jobs'
 import { storedFile } from './store'
 
@@ -135,7 +135,7 @@ const filed = (file: ReelFile): ReelFile & { recordedMs: number | null } => ({
  * @throws Problem `not-found`.
  */
 export async function takeIntoReel(id: string, db?: Db): Promise<void> {
-  if (!db) return sql().begin((tx) => takeIntoReel(id, tx))
+  if (!db) return inTransaction((tx) => takeIntoReel(id, tx))
   const footage = await lockedReel(id, db)
   const { files } = await reelOf(footage.workoutId, db)
   const outgoing = files.find((one) => one.id === footage.replaces) ?? (await replacementOf(id, files, db))
@@ -183,7 +183,7 @@ async function replacementOf(id: string, files: readonly ReelFile[], db: Db): Pr
 
 /** Takes a footage out of the reel; it can be had back. @throws Problem `not-found`. */
 export async function putAside(id: string): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const { workoutId } = await lockedReel(id, tx)
     // Second cameras have nothing to stand beside without it.
     await tx`
@@ -200,6 +200,7 @@ export async function putAside(id: string): Promise<void> {
 
 /** A second upload of a file that is there: the file is taken back with all its ties, and the upload forgotten. */
 export async function becomeTwin(tx: Db, footageId: string, twinId: string): Promise<void> {
+  await lockWorkoutOf(footageId, tx)
   // Jobs go with their footage; this one is under way.
   await tx`update jobs set footage_id = null where footage_id = ${footageId}`
   await tx`
@@ -214,7 +215,7 @@ export async function becomeTwin(tx: Db, footageId: string, twinId: string): Pro
  * @throws Problem `stale` where these are not the files of the reel.
  */
 export async function orderReel(workoutId: string, order: readonly string[] | null): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     await tx`update workouts set ordered_by_hand = ${order !== null} where id = ${workoutId}`
     const { files } = await reelOf(workoutId, tx)
     if (!order) return orderAnew(workoutId, tx)
@@ -226,17 +227,22 @@ export async function orderReel(workoutId: string, order: readonly string[] | nu
 
 /** Makes a file of its own out of a second camera. @throws Problem `not-found`. */
 export async function standAlone(id: string): Promise<void> {
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     await lockedReel(id, tx)
     await tx`update footage set beside = null, beside_ms = null, beside_ppm = 0 where id = ${id}`
     await takeIntoReel(id, tx)
   })
 }
 
+/** Every transaction that changes footage takes its workout first: two never wait for each other. */
+export async function lockWorkoutOf(footageId: string, tx: Db): Promise<void> {
+  await tx`
+    select 1 from workouts where id = (select workout_id from footage where id = ${footageId}) for update`
+}
+
 /** Nobody else changes the reel of this footage until the transaction ends. @throws Problem `not-found`. */
 async function lockedReel(id: string, tx: Db): Promise<Footage> {
-  const { workoutId } = await findFootage(id)
-  await tx`select 1 from workouts where id = ${workoutId} for update`
+  await lockWorkoutOf(id, tx)
   const [footage] = await footageWhere(tx`where id = ${id} for update`, tx)
   if (!footage) throw new Problem({ code: 'not-found', what: 'footage' })
   return footage

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { mergeThree, sameJson } from '../core/workout/mergeThree'
 import { SETTINGS, type SettingName, type Settings } from '../core/workout/settings'
 import { Problem } from '../core/problem'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { issueToProblem } from '../core/read/workoutFile'
 import { idFrom, readBody, route } from './http'
 
@@ -20,7 +20,7 @@ export async function saveSetting<Name extends SettingName>(
 ): Promise<Settings[Name]> {
   const schema = SETTINGS[name] as unknown as z.ZodType<Settings[Name]>
   const column = sql()(name as string)
-  const answer = await sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     const [row] = await tx<{ kept: unknown }[]>`
       select ${column} as kept from workouts where id = ${id} and removed_at is null for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
@@ -30,9 +30,8 @@ export async function saveSetting<Name extends SettingName>(
     const kept = both?.success ? both.data : now
     if (!theirs.success || !sameJson(kept, theirs.data))
       await tx`update workouts set ${column} = ${tx.json(kept as never)} where id = ${id}`
-    return { kept }
+    return kept
   })
-  return answer.kept
 }
 
 /** The handler of a setting's route: takes the setting whole, or what it was and what it is now. */

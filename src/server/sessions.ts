@@ -8,7 +8,7 @@ import { scoreSchema, type Score } from '../core/score/score'
 import type { Segment } from '../core/score/segment'
 import type { ChirpVoice } from '../core/sound/chirp'
 import { DAY, MINUTE, SECOND, type Ms } from '../core/units'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { tellChange } from './jobs'
 import { findWorkout } from './workouts'
 
@@ -175,7 +175,7 @@ export async function tellFromDevice(id: string, { events, seenMs, after }: Tell
 
 async function writeLines(id: string, events: readonly FloorEvent[], seenMs: Ms | null): Promise<void> {
   const ends = events.some(({ kind }) => kind === 'end')
-  await sql().begin(async (tx) => {
+  await inTransaction(async (tx) => {
     const [row] = await tx<{ workout_id: string }[]>`
       update sessions set seen_ms = greatest(seen_ms, ${seenMs ?? 0}::integer),
         ended_at = case when ${ends} then coalesce(ended_at, now()) else ended_at end

@@ -6,7 +6,7 @@ import { expand, tryExpand } from '../core/expand/expand'
 import { filesInRow } from '../core/filesInRow'
 import { Problem } from '../core/problem'
 import type { Version } from '../core/version'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import type { Db } from './jobs'
 import { keyOf, lengthsOf, reelOf } from './reel'
 import { findWorkout } from './workouts'
@@ -77,7 +77,7 @@ export async function saveStitches(
   reelKey: string,
 ): Promise<Version> {
   const { segments } = expand((await findWorkout(workoutId)).score)
-  return sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     const [row] = await tx<Version[]>`
       select stitch_revision as revision, stitch_key as key from workouts where id = ${workoutId} for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })

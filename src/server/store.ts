@@ -12,6 +12,8 @@ import { readSettings } from './settings'
 const root = (): string => readSettings().JIVET_HOME
 export const uploadsFolder = (): string => join(root(), 'uploads')
 export const storeFolder = (): string => join(root(), 'store')
+/** What was swept lies here for a while, and can be taken back by its name. */
+export const trashFolder = (): string => join(root(), 'trash')
 export const scratchFolder = (): string => join(root(), 'scratch')
 
 /** Rendered chunks, which can be made again at any time. */
@@ -48,11 +50,7 @@ export async function storedFile(hash: string, signal?: AbortSignal): Promise<st
     () => false,
   )
   if (isHere) return path
-  const brought =
-    onTheirWay.get(hash) ??
-    far
-      .fetch(nameInStore(hash), path, async (came) => (await contentHash(came)) === hash)
-      .finally(() => onTheirWay.delete(hash))
+  const brought = onTheirWay.get(hash) ?? far.fetch(nameInStore(hash), path).finally(() => onTheirWay.delete(hash))
   onTheirWay.set(hash, brought)
   // Who no longer waits for it leaves it to others.
   await (signal ? Promise.race([brought, aborted(signal)]) : brought)
@@ -90,11 +88,20 @@ export const REQUEST_FOLDER = 'request-'
 export const withRequestFolder = <T>(work: (folder: string) => Promise<T>): Promise<T> =>
   withAttemptFolder(`${REQUEST_FOLDER}${randomUUID()}`, work)
 
-export const isThere = (path: string): Promise<boolean> =>
-  access(path).then(
-    () => true,
-    () => false,
-  )
+/**
+ * Whether there is a file.
+ * @throws Problem `store-away` where the disk does not say: what cannot be looked at is not gone.
+ */
+export async function isThere(path: string): Promise<boolean> {
+  try {
+    await access(path)
+    return true
+  } catch (error) {
+    const { code = '', message } = error as NodeJS.ErrnoException
+    if (code === 'ENOENT' || code === 'ENOTDIR') return false
+    throw new Problem({ code: 'store-away', reason: message })
+  }
+}
 export const isStored = async (hash: string): Promise<boolean> =>
   (await isThere(storedPath(hash))) || ((await bucket()?.has(nameInStore(hash))) ?? false)
 
@@ -114,7 +121,8 @@ export async function moveIntoStore(path: string, hash: string, { passing = fals
   const to = storedPath(hash)
   // Before it has its name here: who finds it here need not ask there.
   if (!passing) await bucket()?.put(nameInStore(hash), path)
-  await mkdir(dirname(to), { recursive: true })
+  // A folder that is new is a name in the one above it.
+  if (await mkdir(dirname(to), { recursive: true })) for (const above of [storeFolder(), root()]) await flush(above)
   await flush(path)
   await rename(path, to)
   await flush(dirname(to))
@@ -134,7 +142,8 @@ export async function discard(path: string): Promise<void> {
   await unlink(path).catch(() => {})
 }
 
-async function flush(path: string): Promise<void> {
+/** Brings a file, or the names in a folder, to the disk. */
+export async function flush(path: string): Promise<void> {
   const file = await open(path, 'r')
   try {
     await file.sync()

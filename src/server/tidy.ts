@@ -2,7 +2,8 @@
 // store that no row names, here and in the bucket. Each only after a stated time.
 import { readdir, rm, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
-import type { Ms } from '../core/units'
+import { Problem } from '../core/problem'
+import { DAY, HOUR, type Ms } from '../core/units'
 import { sql } from './db'
 import { sweepFolder } from '../engine/chunkStore'
 import { bucket } from './bucket'
@@ -17,8 +18,9 @@ import {
   storeFolder,
   uploadsFolder,
 } from './store'
+import { agreeOnStore, namedHashes } from './storeIdentity'
+import { emptyTrash, intoTrash, TRASH_KEPT_MS } from './trash'
 
-const HOUR: Ms = 3_600_000
 /** An upload that nobody went on with. It can be taken up again until then. */
 export const UPLOAD_KEPT_MS = 7 * 24 * HOUR
 /** What no row names, and no attempt works on. */
@@ -31,17 +33,76 @@ export interface Swept {
   bytes: number
 }
 
+/** Of a store with fewer files any share may go. */
+const FEW_FILES = 10
+/** More than this share of a store is not swept by itself. */
+const MOST_SHARE = 1 / 3
+
+interface Tidying {
+  /** Only tells what would go. */
+  dry?: boolean
+  /** Sweeps however much of the store it is. */
+  anyway?: boolean
+  /** Milliseconds since the epoch. */
+  nowMs?: Ms
+}
+
 /**
- * @param dry only tells what would go.
- * @param nowMs milliseconds since the epoch.
+ * Sweeps what nobody needs. What leaves the store lies in the trash first.
+ * @throws Problem `store-of-another`, `store-away`, or `sweep-too-large` where more than a third of the store is named
+ * by nothing; then nothing goes.
  */
-export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Swept[]> {
+export async function tidy({ dry = false, anyway = false, nowMs = Date.now() }: Tidying = {}): Promise<Swept[]> {
+  await agreeOnStore()
   if (!dry) await dropForgotten(nowMs)
-  const found = [...(await deadScratch(nowMs)), ...(await givenUpUploads(nowMs)), ...(await unnamed(nowMs))]
+  const { found: unneeded, inStore } = await unnamed(nowMs)
+  const found = [...(await deadScratch(nowMs)), ...(await givenUpUploads(nowMs)), ...unneeded]
   if (dry) return found
-  await bucket()?.remove(found.filter(({ what }) => what === 'bucket').map(({ path }) => path))
-  for (const { what, path } of found) if (what !== 'bucket') await rm(path, { recursive: true, force: true })
+  const files = unneeded.filter(({ what }) => what === 'store').length
+  if (!anyway && inStore >= FEW_FILES && files > inStore * MOST_SHARE)
+    throw new Problem({ code: 'sweep-too-large', files, of: inStore })
+  for (const { what, path } of found) {
+    if (what === 'store') await intoTrash(path, basename(path), nowMs)
+    else if (what !== 'bucket') await rm(path, { recursive: true, force: true })
+  }
+  await emptyBucketTrash(
+    found.filter(({ what }) => what === 'bucket').map(({ path }) => path),
+    nowMs,
+  )
+  await emptyTrash(await namedHashes(), nowMs)
   return found
+}
+
+/** After a leap of the clock files are only looked at so many times. */
+const HOLDS = 6
+const LEAP_MS: Ms = 2 * DAY
+
+/**
+ * As `tidy`, every hour: holds off where the wall clock leapt, as files look older by it than they are. A machine that
+ * was off for days looks the same; it sweeps a few hours later.
+ * @returns null where it held off.
+ */
+export async function tidyByClock(nowMs: Ms = Date.now()): Promise<Swept[] | null> {
+  const [row] = await sql()<{ looked_at: Date | null; holds: number }[]>`select looked_at, holds from store_identity`
+  const sinceMs = row?.looked_at ? nowMs - row.looked_at.getTime() : 0
+  const leapt = sinceMs > LEAP_MS || sinceMs < -HOUR
+  const holds = row?.holds ? row.holds - 1 : leapt ? HOLDS : 0
+  await sql()`update store_identity set looked_at = ${new Date(nowMs)}, holds = ${holds}`
+  return holds > 0 ? null : tidy({ nowMs })
+}
+
+/** Lets go of what has been named by nothing for the trash's time; what was named again meanwhile stays. */
+async function emptyBucketTrash(names: readonly string[], nowMs: Ms): Promise<void> {
+  const far = bucket()
+  if (!far) return
+  const since = new Date(nowMs)
+  if (names.length)
+    await sql()`
+      insert into bucket_trash ${sql()(names.map((name) => ({ name, since })))} on conflict (name) do nothing`
+  await sql()`delete from bucket_trash where name <> all(${names as string[]})`
+  const gone = await sql()<{ name: string }[]>`
+    delete from bucket_trash where since < ${new Date(nowMs - TRASH_KEPT_MS)} returning name`
+  await far.remove(gone.map(({ name }) => name))
 }
 
 /**
@@ -52,6 +113,7 @@ export async function tidy({ dry = false, nowMs = Date.now() } = {}): Promise<Sw
 export async function evenOut(nowMs: Ms = Date.now()): Promise<void> {
   const far = bucket()
   if (!far) return
+  await far.endGivenUp(nowMs - UPLOAD_KEPT_MS)
   const there = new Set((await far.list(STORE)).map(({ name }) => name))
   for (const hash of await namedHashes()) {
     const isHereOnly = !there.has(nameInStore(hash)) && (await isThere(storedPath(hash)))
@@ -60,10 +122,11 @@ export async function evenOut(nowMs: Ms = Date.now()): Promise<void> {
   await sweepFolder(storeFolder(), { mostBytes: readSettings().JIVET_KEPT_GB * 1e9, before: nowMs - UNNAMED_KEPT_MS })
 }
 
-/** Files that would not do and were laid away lose their rows after a time; then nobody names them. */
+/** Files that would not do and were laid away lose their rows after a time, but not where ties were made on them. */
 async function dropForgotten(nowMs: Ms): Promise<void> {
   await sql()`
-    delete from footage where state = 'failed' and put_aside_at < ${new Date(nowMs - UPLOAD_KEPT_MS)}`
+    delete from footage where state = 'failed' and put_aside_at < ${new Date(nowMs - UPLOAD_KEPT_MS)}
+      and not exists (select 1 from stitches where footage_id = footage.id)`
 }
 
 /** Entries of a folder that were last changed before an instant. A rename is a change, too. */
@@ -98,27 +161,29 @@ async function givenUpUploads(nowMs: Ms): Promise<Swept[]> {
     select upload from footage where upload is not null`
     ).map(({ upload }) => join(uploadsFolder(), upload)),
   )
+  const uploadOf = (path: string): string => path.replace(/\.(?:json|pieces)$/, '')
   const found = await old('upload', uploadsFolder(), nowMs - UPLOAD_KEPT_MS)
-  return found.filter(({ path }) => !waiting.has(path.replace(/\.json$/, '')))
+  const young = new Set((await old('upload', uploadsFolder(), Infinity)).map(({ path }) => path))
+  for (const { path } of found) young.delete(path)
+  // An upload and what is noted beside it go together, or stay.
+  const goingOn = new Set([...young].map(uploadOf))
+  return found.filter(({ path }) => !waiting.has(uploadOf(path)) && !goingOn.has(uploadOf(path)))
 }
 
-async function unnamed(nowMs: Ms): Promise<Swept[]> {
+/** @returns what no row names, and how many files the store holds. */
+async function unnamed(nowMs: Ms): Promise<{ found: Swept[]; inStore: number }> {
   const beforeMs = nowMs - UNNAMED_KEPT_MS
   const found: Swept[] = []
-  for (const shelf of await readdir(storeFolder()).catch(() => []))
-    found.push(...(await old('store', join(storeFolder(), shelf), beforeMs)))
+  let inStore = 0
+  for (const shelf of await readdir(storeFolder(), { withFileTypes: true }).catch(() => [])) {
+    if (!shelf.isDirectory()) continue
+    const folder = join(storeFolder(), shelf.name)
+    inStore += (await readdir(folder)).length
+    found.push(...(await old('store', folder, beforeMs)))
+  }
   for (const { name, bytes, changedMs } of (await bucket()?.list(STORE)) ?? [])
     if (changedMs < beforeMs) found.push({ what: 'bucket', path: name, bytes })
-  if (!found.length) return []
   // Asked after the folder was read: what is named since then is kept.
   const named = await namedHashes()
-  return found.filter(({ path }) => !named.has(basename(path)))
-}
-
-async function namedHashes(): Promise<Set<string>> {
-  const rows = await sql()<{ hash: string }[]>`
-    select hash from footage union select proxy_hash from footage union select peaks_hash from footage
-    union select video_hash from packs union select hash from recordings
-    union select hash from music`
-  return new Set(rows.flatMap(({ hash }) => hash ?? []))
+  return { found: found.filter(({ path }) => !named.has(basename(path))), inStore }
 }

@@ -32,6 +32,9 @@ export async function uploadNotes(): Promise<UploadNote[]> {
   return read.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []))
 }
 
+/** The note of one upload; null where it cannot be read. */
+export const noteOf = (upload: string): Promise<UploadNote | null> => readNote(`${upload}.json`).catch(() => null)
+
 async function readNote(name: string): Promise<UploadNote> {
   const upload = name.slice(0, -'.json'.length)
   const path = join(uploadsFolder(), upload)

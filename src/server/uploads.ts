@@ -1,13 +1,13 @@
 // Footage uploads by the tus protocol: streamed to disk, resumed after a break, recorded when complete.
 import { mkdirSync } from 'node:fs'
-import { FileStore } from '@tus/file-store'
 import { Server } from '@tus/server'
 import { Problem } from '../core/problem'
+import { FlushedStore } from './flushedStore'
 import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { problemSentence } from '../core/words/en/problems'
 import { freeBytes, uploadsFolder } from './store'
-import { replacesSchema, uploadNotes } from './uploadNotes'
+import { noteOf, replacesSchema, uploadNotes } from './uploadNotes'
 import { findWorkout } from './workouts'
 
 const kept = globalThis as typeof globalThis & { jivetTus?: Server }
@@ -35,8 +35,10 @@ function make(): Server {
   mkdirSync(uploadsFolder(), { recursive: true })
   return new Server({
     path: '/api/uploads',
-    datastore: new FileStore({ directory: uploadsFolder() }),
+    datastore: new FlushedStore({ directory: uploadsFolder() }),
     maxSize: MOST_BYTES,
+    // What has come whole is footage: whoever cancels now is too late.
+    disableTerminationForFinishedUploads: true,
     relativeLocation: true,
     async onUploadCreate(_request, upload) {
       await findWorkout(idFrom(upload.metadata?.workoutId ?? '')).catch(asTusError)
@@ -55,9 +57,23 @@ function make(): Server {
       })
       return {}
     },
+    async onIncomingRequest(request, id) {
+      if (request.method === 'HEAD') await finishedOnce(id)
+    },
     // The store hides why a write failed; whether there is room tells.
     onResponseError: async () => ((await freeBytes()) < KEPT_FREE ? FULL : undefined),
   })
+}
+
+/**
+ * Makes footage of an upload that has come whole and is none yet: its finish failed. A page that asks how much is there
+ * and hears that all is takes it for done.
+ */
+async function finishedOnce(upload: string): Promise<void> {
+  const note = await noteOf(upload)
+  if (!note || note.there !== note.size) return
+  const { workoutId, filename, size, replaces } = note
+  await addFootage({ workoutId, name: shownName(filename), bytes: size, upload, replaces })
 }
 
 function asTusError(error: unknown): never {

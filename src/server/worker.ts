@@ -15,7 +15,7 @@ import { chunksTask } from './tasks/chunks'
 import { publishTask } from './tasks/publish'
 import { renderTask } from './tasks/render'
 import type { Finish, TaskContext } from './tasks/task'
-import { evenOut, tidy } from './tidy'
+import { evenOut, tidyByClock } from './tidy'
 
 const BEAT_MS = 1000
 const WATCH_MS = 3000
@@ -165,7 +165,7 @@ async function lookAfter(): Promise<void> {
 /** Finished uploads become footage, and what nobody needs any more goes. */
 async function tidyUp(): Promise<void> {
   await matchRecords().catch(complain('matching'))
-  await tidy().catch(complain('tidying'))
+  await tidyByClock().catch(complain('tidying'))
   await evenOut().catch(complain('the bucket'))
 }
 

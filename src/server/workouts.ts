@@ -9,7 +9,7 @@ import { readSettingsOf, SETTING_NAMES, type SettingName, type Settings } from '
 import type { CalendarSession } from '../core/write/calendar'
 import { clipped } from '../core/text'
 import { texts } from '../core/words/en/screens'
-import { sql } from './db'
+import { inTransaction, sql } from './db'
 import { factsOf, writeFacts, type PlanState, type ShelfFacts } from './shelfFacts'
 
 export interface Workout extends Settings {
@@ -204,7 +204,7 @@ export async function copyWorkout(id: string): Promise<string> {
 
 /** @throws Problem `too-many` or `too-long` for a score beyond the limits. */
 export async function createWorkout(score: Score): Promise<string> {
-  return sql().begin((tx) => addWorkout(tx, score))
+  return inTransaction((tx) => addWorkout(tx, score))
 }
 
 /** The same in the caller's transaction. */
@@ -225,7 +225,7 @@ export async function addWorkout(tx: TransactionSql, score: Score, isDemo = fals
  */
 export async function saveScore(id: string, score: Score, { revision, key }: Version): Promise<Version> {
   const facts = factsWithinLimits(score)
-  return sql().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     const [row] = await tx<Pick<Row, 'score_revision' | 'score_key'>[]>`
       select score_revision, score_key from workouts where id = ${id} and removed_at is null for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })

@@ -8,7 +8,6 @@ import { packPeaks } from '../../core/hear/peaks'
 import { Problem } from '../../core/problem'
 import type { Share } from '../../core/units'
 import { WARNINGS } from '../../core/words/en/problems'
-import { contentHash } from '../../engine/contentHash'
 import type { Gathered } from '../../engine/gather'
 import { gatherOnce } from '../../engine/gatherOnce'
 import type { ListenOptions } from '../../engine/listen'
@@ -16,9 +15,10 @@ import { probeFootage, type FootageFacts } from '../../engine/probe'
 import { loudnessOnce } from '../../engine/loudness'
 import { makeProxy } from '../../engine/proxy'
 import { findBeside } from '../beside'
+import { hashAsSent, PIECES } from '../flushedStore'
 import { findFootage, heardPieces, keepPiece, saveEvidence, twinOf, updateFootage, type Footage } from '../footage'
 import type { Job } from '../jobs'
-import { becomeTwin, takeIntoReel } from '../reel'
+import { becomeTwin, lockWorkoutOf, takeIntoReel } from '../reel'
 import {
   discard,
   isStored,
@@ -56,6 +56,7 @@ export async function prepareTask(job: Job, { signal, onShare, attempt }: TaskCo
     loudnessOnce({ path, hash, facts }).catch(() => null),
   ])
   return async (tx) => {
+    await lockWorkoutOf(footage.id, tx)
     await saveEvidence(tx, footage.id, gathered.evidence)
     const known = { facts, warning: warningFor(facts, gathered), peaksHash, proxyHash, planMs, beside }
     await updateFootage(footage.id, { state: 'ready', problem: null, ...known }, tx)
@@ -113,10 +114,10 @@ async function claimUpload({ id, hash: noted, upload: name }: Footage): Promise<
   const upload = join(uploadsFolder(), basename(name ?? ''))
   const waits = name !== null && (await isThere(upload))
   if (!waits && !(noted && (await isStored(noted)))) throw new Problem({ code: 'upload-gone' })
-  const hash = noted ?? (await contentHash(upload))
+  const hash = noted ?? (await hashAsSent(basename(upload)))
   if (!noted) await updateFootage(id, { hash })
   if (waits) await moveIntoStore(upload, hash)
-  await discard(`${upload}.json`)
+  for (const beside of ['.json', PIECES]) await discard(`${upload}${beside}`)
   return hash
 }
 

@@ -78,6 +78,8 @@ const PLAIN = {
   'broken-end':
     'The end of this file is missing, and without it the rest cannot be read. Copy it from the camera again.',
   'no-frames': 'This file announces a picture but holds none. Copy it from the camera again.',
+  'footage-missing':
+    'The file of this footage is not where it should be. Its ties and its place are kept; it is used again as soon as the file is back.',
   'upload-gone': 'The uploaded file is gone. Add the footage again.',
   'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
   'nothing-said': 'Nothing can be heard in this recording. Try again, a little louder.',
@@ -185,6 +187,16 @@ function sentence(fact: WithValues): string {
       return `This is no timeline of OpenTimelineIO: ${fact.field}: ${fact.reason}`
     case 'picture-too-large':
       return `Its picture has ${fact.width} x ${fact.height} pixels; 7680 x 4320 is the most.`
+    case 'store-of-another':
+      return fact.where === 'folder'
+        ? `The files in ${fact.path} belong to another database than this one. Nothing there is touched. Look at DATABASE_URL and JIVET_HOME.`
+        : 'The files in the bucket belong to another database than this one. Nothing there is touched. Look at DATABASE_URL and JIVET_S3_BUCKET.'
+    case 'sweep-too-large':
+      return `${fact.files} of ${fact.of} stored files are named by nothing. That is more than a third, so none was swept: look whether this is the right database. npm run tidy -- --anyway sweeps them all the same.`
+    case 'upload-differs':
+      return fact.sentBytes === fact.thereBytes
+        ? 'What is on the disk is not what was sent: the disk, or the way to it, is at fault. Add the footage again.'
+        : `Only ${fact.thereBytes} of the ${fact.sentBytes} bytes that were sent are on the disk. Add the footage again.`
     case 'tries-too-many':
       return `Too many tries. Try again in ${formatLength(Math.ceil(fact.waitMs / 1000) * 1000)}.`
     case 'sync-of-other-plan':
