@@ -87,4 +87,18 @@ describe('where boundaries lie', () => {
     expect(likeness).toBeLessThan(0.5)
     expect(posteriors.flatMap(({ instants }) => instants).filter(({ mass }) => mass >= 0.5)).toEqual([])
   })
+  it('is where a call was heard, not where an even clock would have it', () => {
+    const callsOff = [0, 200, -150, 240, -220, 180]
+    const called = boundaries.map(({ plannedMs }, at) => ({
+      atMs: plannedMs + 20_000 + (callsOff[at % callsOff.length] ?? 0),
+      begins: at % 2 === 0 ? ('work' as const) : ('rest' as const),
+    }))
+    const words = called.map(({ atMs, begins }): EvidenceOf<'word'> => ({
+      ...{ kind: 'word', atMs, spreadMs: 60, strength: 0.9, word: begins, text: begins },
+    }))
+    const { posteriors } = decode(segments, { evidence: words, footageMs: FOOTAGE_MS })
+    for (const [at, { instants, evidence }] of posteriors.entries())
+      if (evidence.includes('word')) expect(instants[0]?.footageMs).toBe(called[at]?.atMs)
+    expect(posteriors.filter(({ evidence }) => evidence.includes('word')).length).toBeGreaterThan(10)
+  })
 })

@@ -6,8 +6,8 @@ import type { Segment } from '../score/segment'
 import type { Ms, Share } from '../units'
 import { maybeAnothers } from './another'
 import { boundariesOf, tieKey, type Boundary } from './boundaries'
-import { CLOSEST_MS, endings, mirrored, runForward, type Beginning, type Lattice, type OnBoundary } from './lattice'
-import type { Length } from './lengths'
+import { endings, mirrored, runForward, type Beginning, type Lattice, type OnBoundary } from './lattice'
+import { SHORTEST_MS, type Length } from './lengths'
 import { hypothesesFor } from './hypotheses'
 import { markLikelihood, softenedBy, type Begins, type Grid, type Hypothesis, type Mark } from './marks'
 import { movementLikelihood } from './moved'
@@ -131,7 +131,7 @@ function apart(boundaries: readonly Boundary[], hands: readonly Tie[]): Map<stri
   return new Map(
     boundaries.flatMap((boundary): [string, Tie][] => {
       const tie = named.get(tieKey(boundary))
-      if (!tie || tie.footageMs < lastMs + 2 * CLOSEST_MS) return []
+      if (!tie || tie.footageMs < lastMs + 2 * SHORTEST_MS) return []
       lastMs = tie.footageMs
       return [[tieKey(boundary), tie]]
     }),
@@ -296,12 +296,14 @@ function told(boundary: Boundary, spread: Spread, stepMs: Ms, marks: readonly Ma
   const tone = sharp[0] && nearest(marks, 'beep', sharp[0].mean * stepMs)
   const found = tone ? sharp : windows(cells, LOOSE_BOUND_MS / stepMs)
   const looseMs = (found[0]?.mean ?? 0) * stepMs
-  const call =
-    nearest(marks, 'word', looseMs) ?? nearest(marks, 'sample', looseMs) ?? nearest(marks, 'caption', looseMs)
+  // What was heard stands where it was heard, however even the clock would have it; a caption's own time is too rough.
+  const spoken = nearest(marks, 'word', looseMs) ?? nearest(marks, 'sample', looseMs)
+  const call = spoken ?? nearest(marks, 'caption', looseMs)
+  const heardAt = (tone ?? spoken)?.atMs
   return {
     boundary,
     instants: found.map(({ mean, mass }, index) => ({
-      footageMs: Math.round(index === 0 && tone ? tone.atMs : mean * stepMs),
+      footageMs: Math.round(index === 0 && heardAt !== undefined ? heardAt : mean * stepMs),
       mass: Math.min(1, mass),
     })),
     sigmaMs: Math.round(Math.hypot((found[0]?.sigma ?? 0) * stepMs, tone?.spreadMs ?? 0)),

@@ -1,7 +1,7 @@
 // All the ways in which the boundaries of a score may lie in a footage, summed: a forward pass over boundaries and
 // cells of time. The backward pass is the same one, run over everything reversed.
 import type { Ms, Share } from '../units'
-import { carrierOf, carry, type Length } from './lengths'
+import { carrierOf, carry, SHORTEST_MS, type Length } from './lengths'
 
 export interface Lattice {
   cells: number
@@ -45,9 +45,6 @@ const LEAVE_FILE: Share = 0.5
 /** A camera is mostly stopped and begun within a stretch; how long such a stretch usually is. */
 const WITHIN_STRETCH: Share = 0.8
 const USUAL_STRETCH_MS: Ms = 30_000
-/** No two boundaries are closer: one tone is not heard for both. */
-export const CLOSEST_MS: Ms = 1000
-
 /** The same lattice seen from its end. */
 export function mirrored(lattice: Lattice): Lattice {
   const { extra, likelihoods, lengths, plannedMs, again, leftOut, fixed, borders, ...same } = lattice
@@ -160,7 +157,7 @@ class ForwardPass {
     if (fixed[at - 1]) pool.fill(0)
     carry(before, alpha, carrierOf(lengths[at - 1] ?? [], 1 - this.skip - SKIP_PART - this.repeat, lattice), {
       weights: pool,
-      lag: Math.max(1, Math.round(CLOSEST_MS / lattice.stepMs)),
+      lag: Math.max(1, Math.round(SHORTEST_MS / lattice.stepMs)),
       factor: SKIP_PART / lattice.cells,
     })
   }

@@ -15,6 +15,9 @@ export interface LengthPart {
 }
 export type Length = readonly LengthPart[]
 
+/** No length is shorter: one tone is not heard for two changes. Of shorter plans, half of what is planned. */
+export const SHORTEST_MS: Ms = 1000
+
 /** Beyond this many standard deviations a bell is nothing. */
 const REACH = 3
 /** Less than this is nothing: sums that fade further take a processor many times as long. */
@@ -31,6 +34,8 @@ export interface Carrier {
   onward: readonly [number, number, number]
   /** Of those of them that fall off to both sides. */
   backward: readonly [number, number, number]
+  /** No length has fewer cells. */
+  least: number
   /** Of what may be any length from so many cells on. */
   anyAt: number
   any: number
@@ -51,33 +56,44 @@ export function carrierOf(length: Length, weight: number, { cells, stepMs }: { c
   ]
   const keepOf = (part: LengthPart | undefined): number =>
     part ? Math.exp(-1 / Math.max(0.5, part.scaleMs / stepMs)) : 0
-  const bothWays = (part: LengthPart): number => (part.weight * weight * (1 - keepOf(part))) / (1 + keepOf(part))
-  const { taps, reach } = near ? bell(near.scaleMs / stepMs, near.weight * weight) : { taps: NO_TAPS, reach: 0 }
+  // What would be shorter than the least is spread over all that is not.
+  const bothWays = (part: LengthPart): number =>
+    (part.weight * weight * (1 - keepOf(part))) / (1 + keepOf(part) - keepOf(part) ** (fadesAt - least + 1))
+  const plannedMs = Math.max(0, near?.atMs ?? fading[0]?.atMs ?? 0)
+  const least = Math.max(1, cellsIn(Math.min(SHORTEST_MS, plannedMs / 2)))
+  const fadesAt = Math.max(least, cellsIn(fading[0]?.atMs ?? 0))
+  const { taps, tapsAt } = near
+    ? bell(near.scaleMs / stepMs, near.weight * weight, { at: cellsIn(near.atMs), least })
+    : { taps: NO_TAPS, tapsAt: 0 }
   return {
-    ...{ taps, tapsAt: near ? cellsIn(near.atMs) - reach : 0 },
-    fadesAt: cellsIn(fading[0]?.atMs ?? 0),
+    ...{ taps, tapsAt, fadesAt, least },
     keep: of(keepOf),
     onward: of((part) => {
       if (!part) return 0
       return part.shape === 'about' ? bothWays(part) : part.weight * weight * (1 - keepOf(part))
     }),
     backward: of((part) => (part?.shape === 'about' ? bothWays(part) : 0)),
-    anyAt: cellsIn(any?.atMs ?? 0),
+    anyAt: Math.max(least, cellsIn(any?.atMs ?? 0)),
     any: ((any?.weight ?? 0) * weight) / cells,
   }
 }
 
 const NO_TAPS = new Float64Array(0)
 
-/** @param scale standard deviation in cells. */
-function bell(scale: number, share: number): { taps: Float64Array; reach: number } {
+/** @param scale standard deviation in cells. @param at its middle, and the fewest cells that a length has. */
+function bell(
+  scale: number,
+  share: number,
+  { at, least }: { at: number; least: number },
+): { taps: Float64Array; tapsAt: number } {
   const sigma = Math.max(0.5, scale)
   const reach = Math.ceil(REACH * sigma)
-  const taps = Float64Array.from({ length: 2 * reach + 1 }, (_, index) =>
-    Math.exp(-(((index - reach) / sigma) ** 2) / 2),
+  const tapsAt = Math.max(least, at - reach)
+  const taps = Float64Array.from({ length: Math.max(1, at + reach - tapsAt + 1) }, (_, index) =>
+    Math.exp(-(((tapsAt + index - at) / sigma) ** 2) / 2),
   )
   const total = taps.reduce((sum, tap) => sum + tap, 0)
-  return { taps: taps.map((tap) => (tap * share) / total), reach }
+  return { taps: taps.map((tap) => (tap * share) / total), tapsAt }
 }
 
 /** Weights that anything may come of, from a cell later by `lag` on. */
@@ -147,42 +163,59 @@ function addOnward(
   }
 }
 
-function addBackward(
-  from: Float64Array,
-  into: Float64Array,
-  { fadesAt, keep: [keepA, keepB, keepC], backward: [a, b, c] }: Carrier,
-): void {
+/**
+ * What falls off below the middle of a length, down to the least there is: of each cell, the cells before it at `least`
+ * to `fadesAt - 1`, weighted by how far they are from the middle. Summed in blocks as long as that window, from both
+ * sides of a block's border (van Herk): nothing is taken off again, so that nothing is lost to rounding.
+ */
+function addBackward(from: Float64Array, into: Float64Array, { fadesAt, least, keep, backward }: Carrier): void {
+  const width = fadesAt - least
+  if (width <= 0) return
+  keep.forEach((kept, index) => {
+    const factor = backward[index] ?? 0
+    if (factor) addWindows(from, into, { kept, factor, width: windowWidth(width, kept), fadesAt })
+  })
+}
+
+/** Beyond this many cells nothing is left of a weight. */
+const windowWidth = (width: number, kept: number): number =>
+  Math.min(width, Math.max(1, Math.ceil(Math.log(NOTHING) / Math.log(Math.max(kept, 1e-9)))))
+
+interface Window {
+  kept: number
+  factor: number
+  width: number
+  fadesAt: number
+}
+
+function addWindows(from: Float64Array, into: Float64Array, { kept, factor, width, fadesAt }: Window): void {
   const size = into.length
-  // What lies beyond the end is only passed through.
-  const inside = Math.max(0, size - fadesAt)
-  let fadeA = 0,
-    fadeB = 0,
-    fadeC = 0
-  for (let place = size - 1; place >= inside; place--) {
-    const come = from[place] ?? 0
-    fadeA = keepA * (fadeA + come)
-    fadeB = keepB * (fadeB + come)
-    fadeC = keepC * (fadeC + come)
-    if (fadeA < NOTHING) fadeA = 0
-    if (fadeB < NOTHING) fadeB = 0
-    if (fadeC < NOTHING) fadeC = 0
-  }
-  for (let place = inside - 1; place >= 0; place--) {
-    const cell = place + fadesAt
-    const come = from[place] ?? 0
-    into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
-    fadeA = keepA * (fadeA + come)
-    fadeB = keepB * (fadeB + come)
-    fadeC = keepC * (fadeC + come)
-    if (fadeA < NOTHING) fadeA = 0
-    if (fadeB < NOTHING) fadeB = 0
-    if (fadeC < NOTHING) fadeC = 0
-  }
-  for (let cell = fadesAt - 1; cell >= 0 && fadeA + fadeB + fadeC > 0; cell--) {
-    if (cell < size) into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
-    fadeA = fadeA < NOTHING ? 0 : keepA * fadeA
-    fadeB = fadeB < NOTHING ? 0 : keepB * fadeB
-    fadeC = fadeC < NOTHING ? 0 : keepC * fadeC
+  // The window of a cell is `first` to `first + width - 1` of `from`; what lies before the footage is nothing.
+  const head = new Float64Array(width + 1)
+  for (let border = 0; border - width < size; border += width) {
+    // Of windows that reach over this border: what lies before it, by how far before it they begin.
+    head[0] = 0
+    for (let back = 1; back <= width; back++) {
+      const come = border - back >= 0 ? (from[border - back] ?? 0) : 0
+      const sum = kept * ((head[back - 1] ?? 0) + come)
+      head[back] = sum < NOTHING ? 0 : sum
+    }
+    let behind = 0
+    let fade = 1
+    for (let ahead = 0; ahead < width; ahead++) {
+      // The window that ends `ahead` cells after the border begins `width - ahead` cells before it, but for its last.
+      const first = border - width + ahead
+      const cell = first - 1 + fadesAt
+      if (cell >= size) break
+      if (cell >= 0 && first + width > 0) {
+        const before = head[width - ahead] ?? 0
+        const after = behind * kept ** (width - ahead)
+        into[cell] = (into[cell] ?? 0) + factor * (before + after)
+      }
+      fade *= kept
+      if (fade < NOTHING) fade = 0
+      behind += fade * (border + ahead < size ? (from[border + ahead] ?? 0) : 0)
+    }
   }
 }
 

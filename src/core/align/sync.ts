@@ -8,6 +8,7 @@ import { CHIRP_SIGMA_MS, chirpTies } from './chirped'
 import { fitClock } from './clock'
 import { decode, type Recording } from './decode'
 import { doneOf } from './notDone'
+import { longestRising } from './rising'
 import { holdBeside, placesOf, wasNotDone, type Stitch, type Tie } from './ties'
 
 /** A tie that was heard, with what stands for and against it. */
@@ -100,8 +101,10 @@ export function matchEvidence(segments: readonly Segment[], recording: Recording
     },
   )
   const placeOf = (tie: Tie): number => places.get(tieKey(tie)) ?? 0
+  const inOrder = [...coded, ...found].sort((one, other) => placeOf(one) - placeOf(other))
   return {
-    found: [...coded, ...found].sort((one, other) => placeOf(one) - placeOf(other)),
+    // Two that were laid on one call cannot both be there.
+    found: longestRising(inOrder, ({ footageMs }) => footageMs, false),
     likeness: coded.length ? Math.max(likeness, calibrated(1)) : likeness,
     doubtful,
   }

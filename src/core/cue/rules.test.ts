@@ -61,6 +61,19 @@ describe('what is said', () => {
     expect(short(5.2).find((one) => one.includes('Lantern'))).toBe('20 Lantern reach')
     expect(short(4).find((one) => one.includes('Lantern'))).toBeUndefined()
   })
+  it('of the middle and the last ten seconds holds for what was planned, however many milliseconds were filmed', () => {
+    const { lane } = plan('circuit Main: 1 round, 30 on, 15 off\n  Jug lift; Keel hold\n')
+    const wishes = { ...USUAL_CUES, rules: { ten: true } }
+    const soundsWith = (offMs: number): string[] => {
+      const filmed = lane.map((one, at) => (at === 0 ? { ...one, endMs: one.endMs + offMs } : one))
+      return cueSheet(filmed, { wishes })
+        .cues.filter(({ segmentId }) => segmentId === lane[0]?.segment.id)
+        .flatMap(({ sound }) => (sound === 'halfway' || sound === 'ten' ? [sound] : []))
+    }
+    for (const offMs of [0, -15, 15, -900]) expect(soundsWith(offMs), String(offMs)).toEqual(['halfway', 'ten'])
+    // An interval that was broken off has neither.
+    expect(soundsWith(-20_000)).toEqual([])
+  })
   it('is halfway, the other side, the last round and the last one, after their tones', () => {
     expect(said(TWO)).toEqual(expect.arrayContaining(['28 Halfway', '159 Last round', '219 Last one']))
     expect(said(`circuit Main: 1 round, 40 on, 20 off\n  Jug lift (sides halves)\n`)).toContain('20 Right side')

@@ -12,7 +12,10 @@ export const ten: CueRule = {
   name: 'ten',
   usual: false,
   candidates: ({ segment, startMs, endMs, endKnown }) => {
-    if (segment.kind !== 'work' || !endKnown || segment.slot || endMs - startMs < FROM_MS) return []
+    // The plan decides, where it has a length: not a few milliseconds that were filmed more or less.
+    const lengthMs = segment.pace === 'fixed' ? segment.durationMs : endMs - startMs
+    if (segment.kind !== 'work' || !endKnown || segment.slot || lengthMs < FROM_MS) return []
+    if (endMs - startMs < 2 * LEFT_MS) return []
     const atMs = endMs - LEFT_MS
     const fromMs = atMs + AFTER_TONE_MS / 2
     return [
