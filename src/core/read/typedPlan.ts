@@ -4,6 +4,7 @@ import { tryExpand } from '../expand/expand'
 import { MOST_SECTIONS } from '../limits'
 import { Problem } from '../problem'
 import { bareSection, stationsOf, type Section } from '../score/formats'
+import { withTrueJoins } from '../score/formats/joined'
 import { withKeys } from '../score/formats/keys'
 import { emptyScore, FreshKeys, scoreSchema, type Score } from '../score/score'
 import { readShorthand } from '../shorthand/read'
@@ -89,7 +90,18 @@ function typed(lines: readonly string[], title: string, answers: readonly (numbe
   const { score, questions, unmet: unmetBlock } = builder.done()
   const unmet = unmetBlock ?? unmetPromise(score)
   const tokens = tableTokens(outline.tokens, lines, plain)
-  return { score: scoreSchema.parse(withUnread(score, outline.tokens)), tokens, questions, unmet }
+  const read = scoreSchema.safeParse(withUnread(score, outline.tokens))
+  if (read.success) return { score: read.data, tokens, questions, unmet }
+  // Each part of it holds, the whole does not: nothing is made of it, and every word is shown as not understood.
+  mark(tokens, 'unread', '')
+  const nothing = { ...emptyScore(''), below: lines.filter((line) => line.trim()).map((line) => remark('?', line)) }
+  return { score: nothing, tokens, questions: [], unmet: null }
+}
+
+/** A section as a score can hold it; null where its numbers are beyond what one can be. */
+function soundSection(section: Section): Section | null {
+  const tidy = withKeys(withTrueJoins(section))
+  return scoreSchema.safeParse({ ...emptyScore(''), sections: [tidy] }).success ? tidy : null
 }
 
 /** Puts the sections of one block after another into a score. */
@@ -115,8 +127,9 @@ class Builder {
     const answer = this.answers[this.questions.length] ?? null
     const chosen = choose(meaningsOf(said, goalMs) ?? [], said, goalMs, answer)
     if (!chosen) return this.keep(block)
+    const sections = chosen.meaning.sections.flatMap((one) => soundSection({ ...one, key: one.key || 'x' }) ?? [])
+    if (sections.length < chosen.meaning.sections.length) return this.keep(block)
     if (chosen.question && this.questions.length < MOST_QUESTIONS) this.questions.push(chosen.question)
-    const { sections } = chosen.meaning
     this.holdAgainstTotal(said, sections)
     if (this.breakMs !== null && breakBefore) this.add(pause(this.breakMs))
     if (block.items.length) this.breakMs = breakLength(inherited)

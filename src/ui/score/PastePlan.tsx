@@ -25,7 +25,7 @@ interface Props {
 }
 
 export function PastePlan({ open, onOpenChange, edit, empty }: Props): ReactNode {
-  const [text, setText] = useState('')
+  const [text, setText] = usePastedText()
   const [answers, setAnswers] = useState<readonly (number | null)[]>([])
   const typed = useDeferredValue(text)
   const { reading, problem } = useMemo(() => tryRead(typed, answers), [typed, answers])
@@ -82,6 +82,31 @@ export function PastePlan({ open, onOpenChange, edit, empty }: Props): ReactNode
   )
 }
 
+const PASTED = 'jivet-pasted'
+
+/** What stands in the box, kept in this browser until it is taken: whatever happens to the page, it is not lost. */
+function usePastedText(): [text: string, change: (text: string) => void] {
+  const [text, setText] = useState(() => (typeof window === 'undefined' ? '' : (keptText() ?? '')))
+  const change = (next: string): void => {
+    setText(next)
+    try {
+      if (next) localStorage.setItem(PASTED, next)
+      else localStorage.removeItem(PASTED)
+    } catch {
+      /* a browser that keeps nothing */
+    }
+  }
+  return [text, change]
+}
+
+function keptText(): string | null {
+  try {
+    return localStorage.getItem(PASTED)
+  } catch {
+    return null
+  }
+}
+
 function tryRead(
   text: string,
   answers: readonly (number | null)[],
@@ -89,8 +114,8 @@ function tryRead(
   try {
     return { reading: readTypedPlan(text, '', answers), problem: null }
   } catch (error) {
-    if (error instanceof Problem) return { reading: null, problem: problemSentence(error.fact) }
-    throw error
+    if (!(error instanceof Problem)) console.error(error)
+    return { reading: null, problem: error instanceof Problem ? problemSentence(error.fact) : words.unreadable }
   }
 }
 

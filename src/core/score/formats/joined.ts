@@ -1,5 +1,5 @@
 // Stations that share an interval with the one before them. Where nothing stands before, nothing is joined; and remarks
-// of such a row stand above its first move, or beside its last.
+// of such a row stand above its first move, or beside its last. Those of a group stand at its first move.
 import type { Station } from './station'
 
 /** @returns the same section where nothing is out of place. */
@@ -10,8 +10,20 @@ export function withTrueJoins<T extends object>(section: T): T {
   }
   if (!('groups' in section)) return section
   const groups = section.groups as Station[][]
-  if (!groups.some((group) => group.some(({ joined }) => joined))) return section
-  return { ...section, groups: groups.map((group) => group.map((one) => ({ ...one, joined: false }))) }
+  return groups.every(isTidyGroup) ? section : { ...section, groups: groups.map(tidyGroup) }
+}
+
+const isTidyGroup = (group: readonly Station[]): boolean =>
+  group.every((one, at) => !one.joined && (at === 0 || (!one.above.length && !one.beside)))
+
+function tidyGroup(group: readonly Station[]): Station[] {
+  if (isTidyGroup(group)) return [...group]
+  const later = group.slice(1).flatMap(({ above, beside }) => [...above, ...(beside ? [beside] : [])])
+  return group.map((one, at) => ({
+    ...one,
+    joined: false,
+    ...(at === 0 ? { above: [...one.above, ...later] } : { above: [], beside: '' }),
+  }))
 }
 
 function tidied(stations: readonly Station[]): Station[] {

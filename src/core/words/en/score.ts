@@ -345,6 +345,7 @@ export const scoreTexts = {
     left: (count: number) => (count === 1 ? '1 move stays unknown' : `${count} moves stay unknown`),
   },
   pastePlan: {
+    unreadable: 'Jivet cannot read this text. It stays here: leave out a line at a time to find which one it is.',
     heading: 'Paste a plan',
     hint: 'As you would type it in a description. Every word ends up in the score, as a remark, or marked.',
     placeholder: '3 rounds: 40s lantern reach / 20s rest, 40s jug lift / 20s rest',
