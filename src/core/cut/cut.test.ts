@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../expand/expand'
 import { circuit, score, talk } from '../testing'
-import { shownIn, toOutput, toSource, type Cut, type Span } from './cut'
+import { shownIn, toOutput, toOutputs, toSource, type Cut, type Span } from './cut'
 import { follow } from './follow'
 import { lay } from './lane'
 
@@ -33,6 +33,19 @@ const anyCut: fc.Arbitrary<Cut> = fc
     })
     return { outMs, spans }
   })
+
+describe('many instants of a source', () => {
+  it('come to where each of them comes to alone, in whatever order the source is shown', () => {
+    const instants = fc.array(fc.nat({ max: 130_000 }), { maxLength: 40 })
+    fc.assert(
+      fc.property(anyCut, instants, (cut, list) => {
+        const ends = cut.spans.flatMap(({ fromMs, toMs }) => [fromMs, toMs, toMs - 1])
+        const rising = [...list, ...ends].sort((one, other) => one - other)
+        expect(toOutputs(cut, 0, rising)).toEqual(rising.map((ms) => toOutput(cut, 0, ms)))
+      }),
+    )
+  })
+})
 
 describe('a cut that follows the footage', () => {
   const cut = follow(laid, 120_000)

@@ -67,6 +67,36 @@ export function toOutput(cut: Cut, source: Span['source'], ms: Ms): Ms | null {
   return end
 }
 
+/**
+ * `toOutput` of many instants in one walk over the spans.
+ * @param instants of the source, rising.
+ */
+export function toOutputs(cut: Cut, source: Span['source'], instants: readonly Ms[]): (Ms | null)[] {
+  const found = instants.map((): Ms | null => null)
+  const ends = found.slice()
+  for (const span of cut.spans) {
+    if (span.source !== source) continue
+    for (let at = firstFrom(instants, span.fromMs); at < instants.length; at++) {
+      const ms = instants[at] ?? Infinity
+      if (ms > span.toMs) break
+      if (ms < span.toMs) found[at] ??= outMsIn(span, ms)
+      else ends[at] = span.outMs + span.lengthMs
+    }
+  }
+  return found.map((outMs, at) => outMs ?? ends[at] ?? null)
+}
+
+/** Place of the first of rising values that is not below `from`. */
+export function firstFrom(values: readonly Ms[], from: Ms): number {
+  let [low, high] = [0, values.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((values[middle] ?? Infinity) < from) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
 /** Number of the span that is shown at an instant of the output: the first before it, the last after it. */
 export const spanAt = (cut: Cut, outMs: Ms): number =>
   Math.max(

@@ -144,7 +144,7 @@ class Fitting {
     private readonly wishes: CutWishes,
   ) {
     this.busy = busyStretches(filmed.heard)
-    this.donors = new Donors(filmed.laid, wasFilmed, wishes.mirrors)
+    this.donors = new Donors(filmed.laid, mayStandIn, wishes.mirrors)
     this.undone = new Set(wishes.undone)
   }
 
@@ -293,3 +293,6 @@ export function wasFilmed({ segment, fromMs, toMs, fromTied, toTied }: LaidSegme
   if (segment.pace !== 'fixed' || filmedMs >= segment.durationMs * LEAST_FILMED) return true
   return segment.kind !== 'work' && fromTied && toTied
 }
+
+/** An interval that only its neighbours place was reckoned, and may show anything: it stands for nothing else. */
+const mayStandIn = (one: LaidSegment): boolean => wasFilmed(one) && (one.fromTied || one.toTied)

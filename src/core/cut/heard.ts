@@ -1,29 +1,41 @@
 // What was heard of the footage, where the cut shows it: in output time.
 import type { Stretch } from '../cue/schedule'
-import { ofKind, type Evidence } from '../evidence'
+import { byTime, ofKind, type Evidence } from '../evidence'
 import { timerBeeps } from '../hear/timerBeeps'
 import { PEAKS_A_STEP, STEP_MS, type Steps } from '../sound/loudness'
 import type { Ms, Share } from '../units'
-import { outMsIn, sourceMsIn, spanAt, type Cut } from './cut'
+import { firstFrom, outMsIn, sourceMsIn, spanAt, type Cut } from './cut'
 
 /** Speech that is less likely is not kept clear of. */
 const LEAST_STRENGTH: Share = 0.5
 
 /** @param cut of a reel that lies in one time, source 0. @param heard in that time. */
 export function heardInOutput(cut: Cut, heard: readonly Evidence[]): { coach: Stretch[]; timer: Ms[] } {
-  const speech = ofKind(heard, 'speech').filter(({ strength }) => strength >= LEAST_STRENGTH)
-  const beeps = timerBeeps(ofKind(heard, 'beep')).filter(({ strength }) => strength >= LEAST_STRENGTH)
+  const speech = ofKind(heard, 'speech')
+    .filter(({ strength }) => strength >= LEAST_STRENGTH)
+    .sort(byTime)
+  const beeps = timerBeeps(ofKind(heard, 'beep'))
+    .filter(({ strength }) => strength >= LEAST_STRENGTH)
+    .sort(byTime)
   const coach: Stretch[] = [],
     timer: Ms[] = []
+  const [said, beeped] = [speech, beeps].map((list) => list.map(({ atMs }) => atMs))
+  const longestMs = speech.reduce((longest, { durationMs }) => Math.max(longest, durationMs), 0)
   for (const span of cut.spans) {
     // A picture that stands, and a card, are silent.
     if (span.source !== 0 || span.rate === 0) continue
-    for (const { atMs, durationMs } of speech) {
+    for (let at = firstFrom(said ?? [], span.fromMs - longestMs); at < speech.length; at++) {
+      const { atMs, durationMs } = speech[at] ?? { atMs: Infinity, durationMs: 0 }
+      if (atMs >= span.toMs) break
       const fromMs = Math.max(atMs, span.fromMs),
         untilMs = Math.min(atMs + durationMs, span.toMs)
       if (untilMs > fromMs) coach.push({ fromMs: outMsIn(span, fromMs), untilMs: outMsIn(span, untilMs) })
     }
-    for (const { atMs } of beeps) if (atMs >= span.fromMs && atMs < span.toMs) timer.push(outMsIn(span, atMs))
+    for (let at = firstFrom(beeped ?? [], span.fromMs); at < beeps.length; at++) {
+      const { atMs } = beeps[at] ?? { atMs: Infinity }
+      if (atMs >= span.toMs) break
+      timer.push(outMsIn(span, atMs))
+    }
   }
   return {
     coach: coach.sort((one, other) => one.fromMs - other.fromMs),

@@ -102,4 +102,20 @@ three <00:00:11.000>two <00:00:12.000>one
       { numRuns: 300 },
     )
   })
+
+  it('are read in a time that grows as they do', async () => {
+    const stamp = (ms: number): string => new Date(ms).toISOString().slice(11, 23)
+    const captions = (count: number): string =>
+      `WEBVTT\n\n${Array.from({ length: count }, (_, at) => `${stamp(at * 1500)} --> ${stamp(at * 1500 + 1500)}\npush the floor away`).join('\n\n')}\n`
+    const timed = async (count: number): Promise<number> => {
+      const text = captions(count)
+      const from = performance.now()
+      await readCaptions(text)
+      return performance.now() - from
+    }
+    await timed(2000)
+    const [few, many] = [await timed(5000), await timed(40_000)]
+    // Eight times as many: quadratic would be sixty-four times as long.
+    expect(many / few).toBeLessThan(24)
+  }, 120_000)
 })

@@ -1,6 +1,6 @@
 // Captions that came with a footage (WebVTT or SRT): what was said, when, and which of it calls a change. Their times
 // are as good as whoever made them: weak evidence.
-import { parseText } from 'media-captions'
+import { parseTextStream } from 'media-captions'
 import { byTime, CALLS, type EvidenceOf } from '../evidence'
 import { Problem } from '../problem'
 import type { Ms, Share } from '../units'
@@ -39,7 +39,7 @@ const FEW = 4
  */
 export async function readCaptions(text: string): Promise<CaptionEvidence[]> {
   const type = /^\uFEFF?\s*WEBVTT/.test(text) ? 'vtt' : 'srt'
-  const { cues } = await parseText(text.replace(/^\uFEFF/, ''), { type })
+  const { cues } = await parseTextStream(linesIn(text.replace(/^\uFEFF/, '')), { type })
   if (!cues.length) throw new Problem({ code: 'captions-unreadable' })
   if (cues.length > MOST_CAPTIONS)
     throw new Problem({ code: 'too-many', what: 'captions', found: cues.length, most: MOST_CAPTIONS })
@@ -53,6 +53,18 @@ export async function readCaptions(text: string): Promise<CaptionEvidence[]> {
       return [...callIn(clause, text), ...numbersIn(clause, text)]
     })
     .sort(byTime)
+}
+
+/** A line at a time: a stream that holds all of them takes longer for each the more there are. */
+function linesIn(text: string): ReadableStream<string> {
+  const lines = text.split(/\r\n|\r|\n/).values()
+  return new ReadableStream({
+    pull(controller) {
+      const { value, done } = lines.next()
+      if (done) controller.close()
+      else controller.enqueue(value)
+    },
+  })
 }
 
 const STAMP = /<((?:\d+:)?\d\d?:\d\d[.,]\d{3})>/

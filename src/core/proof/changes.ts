@@ -1,8 +1,8 @@
 // Countdown truth: at each change what is seen, what is sounded and what was filmed, and how far these are apart. What
 // was checked is remembered by what it showed, so that only what has changed is asked again.
 import type { Cue } from '../cue/cue'
-import { spanAt, toOutput, type Cut, type ShownSegment } from '../cut/cut'
-import { ofKind, type Evidence } from '../evidence'
+import { spanAt, toOutputs, type Cut, type ShownSegment } from '../cut/cut'
+import { byTime, ofKind, type Evidence } from '../evidence'
 import { timerBeeps } from '../hear/timerBeeps'
 import { keyOf, overlayAt, type OverlayChange } from '../look/overlay'
 import type { Segment } from '../score/segment'
@@ -72,9 +72,15 @@ export function marksIn(cut: Cut, heard: readonly Evidence[]): Mark[] {
     ...ofKind(heard, 'sample'),
     ...ofKind(heard, 'chirp'),
   ]
+  marking.sort(byTime)
+  const shown = toOutputs(
+    cut,
+    0,
+    marking.map(({ atMs }) => atMs),
+  )
   return marking
-    .flatMap(({ atMs, kind }) => {
-      const outMs = toOutput(cut, 0, atMs)
+    .flatMap(({ kind }, at) => {
+      const outMs = shown[at] ?? null
       return outMs === null ? [] : [{ atMs: outMs, kind }]
     })
     .sort((one, other) => one.atMs - other.atMs)

@@ -8,7 +8,10 @@ import type { Tie } from '../../core/align/ties'
 import { evidenceSchema, type EvidenceOf } from '../../core/evidence'
 import { expand } from '../../core/expand/expand'
 import { performanceOf, type FloorLog } from '../../core/floor/log'
+import type { CutWishes, Filmed } from '../../core/cut/fit'
+import { readCaptions, type CaptionEvidence } from '../../core/hear/captions'
 import { likesOf } from '../../core/hear/likes'
+import { watchedFilm, type WatchedFilm } from '../../core/proof/watchedFilm'
 import { scoreSchema, type Score } from '../../core/score/score'
 import type { Ms } from '../../core/units'
 import { readPlan } from '../../engine/plan'
@@ -53,6 +56,10 @@ export const HEAVY = {
     otherOrderOf(score, files.map(readFile), found),
   /** What sounds like a tap, in the bands of a recording. */
   likes: ({ bands, tapMs, word }: LikesInput): EvidenceOf<'sample'>[] => likesOf(bands, tapMs, word),
+  /** Calls and numbers in captions. */
+  captions: ({ text }: { text: string }): Promise<CaptionEvidence[]> => readCaptions(text),
+  /** Every cut of a film beside the others, and what is heard in the one that is chosen. */
+  watch: ({ filmed, wishes }: { filmed: Filmed; wishes: CutWishes }): WatchedFilm => watchedFilm(filmed, wishes),
   /** Reads a plan file and holds it to the limits. */
   readPlan: ({ text, name }: { text: string; name: string }): Score => {
     const score = scoreSchema.parse(readPlan(new TextEncoder().encode(text), name))
@@ -62,4 +69,4 @@ export const HEAVY = {
 }
 export type HeavyTask = keyof typeof HEAVY
 export type HeavyInput<Task extends HeavyTask> = Parameters<(typeof HEAVY)[Task]>[0]
-export type HeavyOutput<Task extends HeavyTask> = ReturnType<(typeof HEAVY)[Task]>
+export type HeavyOutput<Task extends HeavyTask> = Awaited<ReturnType<(typeof HEAVY)[Task]>>

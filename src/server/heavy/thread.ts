@@ -8,11 +8,13 @@ interface Asked {
   input: never
 }
 
-parentPort?.on('message', ({ task, input }: Asked) => {
+parentPort?.on('message', ({ task, input }: Asked) => void answered(task, input))
+
+async function answered(task: HeavyTask, input: never): Promise<void> {
   try {
-    parentPort?.postMessage({ output: HEAVY[task](input) })
+    parentPort?.postMessage({ output: await HEAVY[task](input) })
   } catch (error) {
     const known = error instanceof Problem ? { fact: error.fact, place: error.place } : null
     parentPort?.postMessage({ problem: known, message: error instanceof Error ? error.stack : String(error) })
   }
-})
+}

@@ -37,6 +37,7 @@ import { LaidTerrain } from './LaidTerrain'
 import { MixFields } from './MixFields'
 import { ProofPanel } from './ProofPanel'
 import { SoundField } from './SoundField'
+import { useIsBrowser } from '../parts/useIsBrowser'
 import { useKept } from '../parts/useKept'
 import { useAim, useFraming } from './useFraming'
 import { useOverlay } from './useOverlay'
@@ -83,6 +84,7 @@ interface Watchable {
 }
 
 export function WatchView({ film, ...props }: Props): ReactNode {
+  const isBrowser = useIsBrowser()
   if (!film) {
     return (
       <main id="content" tabIndex={-1} className="p-10 text-lg">
@@ -94,6 +96,13 @@ export function WatchView({ film, ...props }: Props): ReactNode {
       </main>
     )
   }
+  if (!isBrowser)
+    return (
+      <main id="content" tabIndex={-1} className="p-10 text-lg">
+        <h1 className="sr-only">{texts.way.watch}</h1>
+        <p role="status">{words.opening}</p>
+      </main>
+    )
   // Other files are another film.
   return <Player key={film.reel.key} {...props} film={film} files={filmFiles(film.reel)} />
 }

@@ -165,6 +165,7 @@ export const texts = {
   },
   watch: {
     needScore: 'Write the score first; then there is something to watch.',
+    opening: 'Opening ...',
     needStitch: 'Nothing is tied yet, so the count starts at the first frame. Tie it in Sync.',
     rate: 'Speed',
     voice: 'Footage',

@@ -1,11 +1,9 @@
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
-import { choicesOf, everyFit } from '@/core/cut/choices'
 import { companionOf } from '@/core/cut/companion'
-import { heardInOutput } from '@/core/cut/heard'
 import { tryExpand } from '@/core/expand/expand'
-import { marksIn } from '@/core/proof/changes'
 import { DRAWN } from '@/engine/renderJob'
+import { heavy } from '@/server/heavy/heavy'
 import { idFrom } from '@/server/http'
 import { progressOf } from '@/server/progress'
 import { filmedOf, reelOf } from '@/server/reel'
@@ -39,12 +37,11 @@ export default async function WatchPage({ params }: { params: Promise<{ id: stri
   }
   const { stitches } = await listStitches(workout.id)
   const filmed = await filmedOf(reel, segments, stitches, workout.cut)
-  const fits = everyFit(filmed, workout.cut)
-  const { cut, plainCut, shown } = fits[workout.cut.fit]
+  const { cut, ...watched } = await heavy('watch', { filmed, wishes: workout.cut })
   const cameras = filmed.cameras.map((camera, at) => ({ ...camera, name: reel.cameras[at]?.name ?? '' }))
   const film = {
-    ...{ reel: shownReel, cut, plainCut, cameras, shown, choices: choicesOf(fits), isTied: stitches.length > 0 },
-    ...{ size: facts, rate: facts.rate, ...heardInOutput(cut, filmed.heard), marks: marksIn(cut, filmed.heard) },
+    ...{ reel: shownReel, cut, ...watched, cameras, isTied: stitches.length > 0 },
+    ...{ size: facts, rate: facts.rate },
   }
   return <WatchView key={workout.id} {...shared} viewing={viewing} film={film} />
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ofKind } from '@/core/evidence'
-import { readCaptions } from '@/core/hear/captions'
 import { findFootage, saveCaptions } from '@/server/footage'
+import { heavy } from '@/server/heavy/heavy'
 import { idFrom, readBody, route } from '@/server/http'
 
 const bodySchema = z.object({ text: z.string() })
@@ -10,7 +10,7 @@ const bodySchema = z.object({ text: z.string() })
 export const PUT = route<{ id: string }>(async (request, { id }) => {
   const { text } = await readBody(request, bodySchema)
   const footage = await findFootage(idFrom(id))
-  const calls = await readCaptions(text)
+  const calls = await heavy('captions', { text }, request.signal)
   const within = calls.filter(({ atMs }) => atMs < (footage.facts?.durationMs ?? 0))
   await saveCaptions(footage.id, within)
   return Response.json({ calls: ofKind(within, 'caption').length, numbers: ofKind(within, 'said').length })
