@@ -1,5 +1,6 @@
 // `jivet COMMAND ...`: parses the call, runs one command, maps what went wrong to an exit code.
 import { parseArgs } from 'node:util'
+import program from '../package.json'
 import { Problem, type ProblemCode } from '../src/core/problem'
 import { UsageError } from './call'
 import { COMMANDS } from './commands'
@@ -8,6 +9,7 @@ const USAGE = `usage:
   jivet expand PLAN [--json | --csv]
   jivet check  PLAN [--json]
   jivet read   TEXT.txt [--json]
+  jivet convert PLAN OUT.jivet.json|OUT.score.txt|OUT.csv
   jivet cues   PLAN [--json]
   jivet overlay PLAN [--sync FILE.json] [--json]
   jivet hear   FOOTAGE [--json]
@@ -24,7 +26,7 @@ const USAGE = `usage:
   jivet calendar PLAN... --from 2026-12-01T07:00 [--every DAYS]
   jivet export PLAN [--sync FILE.json] --as vtt|srt|ass|csv|chapters|ffmetadata|description|edl|otio|markdown|json [--rate 30000/1001]
 PLAN is a workout file (*.jivet.json), a typed score (*.score.txt), an interval table (*.csv), or a plan typed as in a
-description (any other *.txt). Add --debug for a stack trace.
+description (any other *.txt). jivet --version tells which Jivet this is. Add --debug for a stack trace.
 `
 
 /** What the machine lacks, and not what was read. */
@@ -49,6 +51,7 @@ async function main(argv: string[]): Promise<number> {
         csv: { type: 'boolean' },
         debug: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
+        version: { type: 'boolean' },
         out: { type: 'string' },
         sync: { type: 'string' },
         captions: { type: 'string' },
@@ -67,6 +70,10 @@ async function main(argv: string[]): Promise<number> {
     })
     if (values.help) {
       process.stdout.write(USAGE)
+      return 0
+    }
+    if (values.version) {
+      process.stdout.write(`jivet ${program.version}\n`)
       return 0
     }
     const [name = '', ...files] = positionals

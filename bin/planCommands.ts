@@ -1,6 +1,7 @@
 // Commands that need no footage.
 import { createHash } from 'node:crypto'
 import { writeFile } from 'node:fs/promises'
+import { extname } from 'node:path'
 import { sessionOf } from '../src/companion/session'
 import { judge } from '../src/core/check/check'
 import { cuesFor } from '../src/core/cue/cues'
@@ -9,6 +10,7 @@ import { asPlanned } from '../src/core/cut/cut'
 import { expand } from '../src/core/expand/expand'
 import { readTypedPlan } from '../src/core/read/typedPlan'
 import { weightText } from '../src/core/score/formats/station'
+import type { Score } from '../src/core/score/score'
 import type { Segment } from '../src/core/score/segment'
 import { printShorthand } from '../src/core/shorthand/print'
 import { tonesAlone } from '../src/core/sound/tonesAlone'
@@ -20,6 +22,7 @@ import { countersOf, nameOf, repsOf } from '../src/core/words/en/names'
 import { choiceLabel, planTexts, questionAbout } from '../src/core/words/en/plans'
 import { EXPORTS, type ExportName } from '../src/core/write/exports'
 import { calendarSchema, writeCalendar, type CalendarSession } from '../src/core/write/calendar'
+import { writeWorkoutFile } from '../src/core/write/workoutFile'
 import { writeIntervalTable } from '../src/core/write/intervalTable'
 import { tellOverlay } from '../src/core/write/overlay'
 import { writeWav } from '../src/core/write/wav'
@@ -205,7 +208,23 @@ const calendarCommand: Command = async (files, options) => {
   print(writeCalendar(sessions, wish.data, { name, writtenMs: Date.now() }))
 }
 
+const PLAN_FORMATS: readonly [ending: string, write: (score: Score) => string][] = [
+  ['.jivet.json', writeWorkoutFile],
+  ['.score.txt', printShorthand],
+  ['.csv', (score) => writeIntervalTable(expand(score).segments)],
+]
+
+const convertCommand: Command = async (files) => {
+  const [plan = '', to = ''] = only(files, 2)
+  const format = PLAN_FORMATS.find(([ending]) => to.toLowerCase().endsWith(ending))
+  if (!format) throw new UsageError(`a plan is written to ${PLAN_FORMATS.map(([ending]) => ending).join(', ')}`)
+  const { score } = await scoreIn(plan)
+  const out = await writable(to, extname(to).toLowerCase())
+  await intoPlace(out, (temporary) => writeFile(temporary, format[1](score)))
+}
+
 export const PLAN_COMMANDS = {
+  convert: convertCommand,
   expand: expandCommand,
   check: checkCommand,
   read: readCommand,

@@ -38,6 +38,38 @@ describe('expand and export', () => {
       restMs: 55_000,
     })
   })
+  it('writes a plan in any of its formats, and reads each again', () => {
+    const total = (plan: string): number =>
+      (JSON.parse(jivet('expand', plan, '--json').out) as { totalMs: number }).totalMs
+    let plan: string = PLAN
+    for (const ending of ['score.txt', 'jivet.json', 'csv', 'jivet.json']) {
+      const next = join(folder, `converted.${ending}`)
+      expect(jivet('convert', plan, next)).toMatchObject({ code: 0, err: '' })
+      expect(total(next)).toBe(200_000)
+      plan = next
+    }
+    expect(jivet('convert', PLAN, join(folder, 'converted.mp4')).code).toBe(2)
+    expect(jivet('--version').out).toMatch(/^jivet \d+\.\d+\.\d+\n$/)
+  })
+  it('fills what a workout file leaves out, and refuses by its name what it does not know', () => {
+    const file = (station: object): string =>
+      write(
+        'short.jivet.json',
+        JSON.stringify({
+          ...{ format: 'jivet-workout', version: 1 },
+          score: {
+            title: 'Deck Hours',
+            sections: [
+              { format: 'circuit', name: 'Main', rounds: 2, workMs: 30_000, restMs: 10_000, stations: [station] },
+            ],
+          },
+        }),
+      )
+    expect(jivet('expand', file({ label: 'Jug lift', weight: { amount: 4, unit: 'kg' } })).out).toContain('Jug lift')
+    const { code, err } = jivet('expand', file({ label: 'Jug lift', wieght: { amount: 4, unit: 'kg' } }))
+    expect([code, err]).toEqual([1, expect.stringContaining('there is no field "wieght" (is "weight" meant?)')])
+    expect(jivet('expand', file({ label: 'Jug lift', effort: 9 })).code).toBe(1)
+  })
   it('exports captions, chapters and a table', () => {
     expect(jivet('export', PLAN, '--as', 'vtt').out).toMatch(/^WEBVTT\n\n/)
     expect(jivet('export', PLAN, '--as', 'chapters').out).toMatch(/^0:00 Welcome aboard\n0:17 Main, Round 1 of 2\n/)

@@ -11,6 +11,11 @@ const readBack = (text: string) =>
   new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent').map((one) => new ICAL.Event(one))
 
 describe('a series as a calendar', () => {
+  it('has an event of its own for each time that a session is done', () => {
+    const session = { id: 'deck', title: 'Deck Hours', lengthMs: 600_000 }
+    const text = writeCalendar([session, session], { from: '2026-12-01T07:00', every: 1 }, { name: 'x', writtenMs: 0 })
+    expect(text.match(/UID:.*/g)?.map((line) => line.trim())).toEqual(['UID:deck@jivet', 'UID:deck-2@jivet'])
+  })
   it('has its sessions at the same time of day, as long as they are, whatever the clocks do meanwhile', () => {
     const sessions = ['one', 'two', 'three'].map((id) => ({ id, title: `Deck ${id}`, lengthMs: 754_400 }))
     const events = readBack(writeCalendar(sessions, wish, written))

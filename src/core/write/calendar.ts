@@ -26,10 +26,15 @@ export function writeCalendar(
   // Reckoned as if it were in no zone, so that no summer time moves it.
   const startMs = Date.parse(`${from.replace(/Z$/, '')}Z`)
   const stamp = compact(new Date(writtenMs))
+  const times = new Map<string, number>()
   const events = sessions.flatMap(({ id, title, lengthMs }, at) => {
+    const time = (times.get(id) ?? 0) + 1
+    times.set(id, time)
+    // A session that is done again is an event of its own.
+    const uid = time === 1 ? id : `${id}-${time}`
     const beginMs = startMs + at * every * DAY
     return [
-      ...['BEGIN:VEVENT', `UID:${escaped(id)}@jivet`, `DTSTAMP:${stamp}Z`, `SUMMARY:${escaped(title)}`],
+      ...['BEGIN:VEVENT', `UID:${escaped(uid)}@jivet`, `DTSTAMP:${stamp}Z`, `SUMMARY:${escaped(title)}`],
       ...[`DTSTART:${compact(new Date(beginMs))}`, `DURATION:PT${Math.max(1, Math.round(lengthMs / 1000))}S`],
       'END:VEVENT',
     ]

@@ -4,6 +4,8 @@ import { route } from '@/server/http'
 export const dynamic = 'force-dynamic'
 
 const KEEP_ALIVE_MS = 15_000
+/** A reader that leaves so many lines unread is gone, or asks again. */
+const MOST_UNREAD = 1000
 
 /**
  * Server-sent events, one stream for all tabs of a browser: the id of each workout whose footage, jobs or video
@@ -16,7 +18,9 @@ export const GET = route(async (request) => {
     async start(controller) {
       let open = true
       const say = (text: string): void => {
-        if (open) controller.enqueue(encoder.encode(text))
+        if (!open) return
+        if ((controller.desiredSize ?? 0) < -MOST_UNREAD) return close()
+        controller.enqueue(encoder.encode(text))
       }
       const alive = setInterval(() => say(': still here\n\n'), KEEP_ALIVE_MS)
       let stop = (): void => {}
@@ -33,7 +37,14 @@ export const GET = route(async (request) => {
       }
       if (request.signal.aborted) return close()
       request.signal.addEventListener('abort', close, { once: true })
-      stop = await onChange((workoutId) => say(`data: ${workoutId ?? 'all'}\n\n`))
+      try {
+        stop = await onChange((workoutId) => say(`data: ${workoutId ?? 'all'}\n\n`))
+      } catch (error) {
+        // The database is away: the page asks again.
+        clearInterval(alive)
+        open = false
+        throw error
+      }
       // Closed while we waited: what was begun is ended here.
       if (!open) return stop()
       say('data: all\n\n')

@@ -11,7 +11,7 @@ export const WEIGHT_UNITS = ['kg', 'lb'] as const
 export const weightSchema = z.object({
   amount: z.number().positive().max(1000),
   unit: z.enum(WEIGHT_UNITS),
-  pair: z.boolean(),
+  pair: z.boolean().default(false),
 })
 export type Weight = z.infer<typeof weightSchema>
 
