@@ -9,6 +9,7 @@ import type { CueWishes } from '../../src/core/cue/wishes'
 import { CEILING } from '../../src/core/sound/limiter'
 import { findCue, SAMPLE_RATE, samplesOf } from './decode'
 import { sharedDesk, type Desk } from './desk'
+import { savedIn } from './jivet'
 import { forgetSound, levelsBeside, soundOfPage, workletsOf, writeDownSound } from './pageSound'
 import { filmRoundOne, tieRoundOne } from './roundOne'
 
@@ -69,16 +70,14 @@ it('silences a cue, moves another, and has them back', async () => {
       .getByRole('button', { name: /^Silence/ })
       .click(),
   ])
-  expect(await answer.request().postDataJSON()).toMatchObject({
-    edits: { [restId(answer.request().postDataJSON() as CueWishes)]: { muted: true } },
-  })
+  expect(savedIn(answer)).toMatchObject({ edits: { [restId(savedIn<CueWishes>(answer))]: { muted: true } } })
   await cueRow(/Rest.*silent/).waitFor()
   const moved = kept('cues')
   for (let times = 0; times < 3; times++)
     await cueRow(/^\d+:\d+Go/)
       .getByRole('button', { name: /0.1 s later$/ })
       .click()
-  wishes = (await moved).request().postDataJSON() as CueWishes
+  wishes = savedIn<CueWishes>(await moved)
   expect(
     Object.values(wishes.edits)
       .map(({ shiftMs }) => shiftMs)
@@ -171,7 +170,9 @@ it('proofs change by change, by a key, once its lines are there', async () => {
 
 it('notes at an instant, and has the note done', async () => {
   await page.getByLabel('A note at this instant').fill('The jug is out of the picture')
+  const noted = kept('proof')
   await page.getByRole('button', { name: 'Keep' }).click()
+  await noted
   const note = page.getByRole('list', { name: 'Notes' }).getByRole('listitem')
   await note.filter({ hasText: 'The jug' }).waitFor()
   const saved = kept('proof')
@@ -224,9 +225,7 @@ it('brings music, which the next workout has too, and refuses what is none', asy
   const saved = kept('mix')
   await input.setInputFiles(piece)
   await page.getByRole('list', { name: 'Music' }).getByText('Slow water').waitFor()
-  expect((await saved).request().postDataJSON()).toMatchObject({
-    music: { pieces: [{ name: 'Slow water', ms: 40_000 }] },
-  })
+  expect(savedIn(await saved)).toMatchObject({ music: { pieces: [{ name: 'Slow water', ms: 40_000 }] } })
   await page.getByText('Music is somebody’s.').waitFor()
   const { pieces } = (await (await fetch(`${desk.url}/api/music`)).json()) as { pieces: { hash: string }[] }
   const answer = await fetch(`${desk.url}/api/music/${pieces[0]!.hash}`, { method: 'DELETE' })

@@ -5,7 +5,7 @@ import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, sta
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import { chromium, type Browser, type BrowserContext, type Page, type Response } from 'playwright-core'
 import { afterAll, beforeAll } from 'vitest'
 
 /** Filmed once for all tests by `npm test`; see scripts/test.mjs. */
@@ -187,6 +187,9 @@ export async function endShared(): Promise<void> {
   }
   rmSync(home, { recursive: true, force: true })
 }
+
+/** A setting as a page saved it. */
+export const savedIn = <T = unknown>(saved: Response): T => (saved.request().postDataJSON() as { now: T }).now
 
 /** Brings the page's video to an instant, and waits until it is there. */
 export const seekVideo = (page: Page, ms: number): Promise<void> =>

@@ -10,7 +10,7 @@ import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Progress } from '../../src/server/progress'
 import { Desk } from './desk'
-import { freePort, startedJivet } from './jivet'
+import { freePort, startedJivet, savedIn } from './jivet'
 
 const folder = mkdtempSync(join(tmpdir(), 'jivet-host-test-'))
 let host: ChildProcess | null = null
@@ -150,7 +150,7 @@ describe('a video for the simulated host', () => {
       await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
       await page.keyboard.press('Enter')
     }
-    const checked = ((await (await saved).request().postDataJSON()) as { checked: Record<string, string> }).checked
+    const { checked } = savedIn<{ checked: Record<string, string> }>(await saved)
     await page.getByText(`2 of ${all} checked`).waitFor()
     const proofs = async () => {
       const at = `${jivet.url}/api/packs/${(await progress()).pack!.id}/publish`

@@ -28,13 +28,46 @@ describe('a description', () => {
     expect(lengths).toContain(`runs ${Math.floor(expansion!.totalMs / 60_000)}:`)
     expect(described(PLAN.replace('promise 10:00, ', ''))).not.toContain('The plan was')
   })
-  it('has every move once under its block, with reps, sides and the easier way', () => {
-    expect(text).toContain('- Jug lift, each side in turn (easier: Half-full jug)')
+  it('has every move under its block, with reps, sides by round and the easier way', () => {
+    expect(text).toContain('- Jug lift, left side in rounds 1 and 3, right side in round 2 (easier: Half-full jug)')
     expect(text.match(/- Jug lift/g)).toHaveLength(1)
     expect(text).toContain('- Deck-rail squat x 10')
     const oneSided = described('circuit Main: 2 rounds, 40 on, 20 off\n  Jug lift (sides left)\n  Keel hold\n')
     expect(oneSided).toContain('- Jug lift, left side (easier')
     expect(text).toMatch(/Main, from 0:28: 3 rounds/)
+  })
+  it('says of a plan what its segments are, and not what its form is', () => {
+    const lines = (plan: string): string[] => described(`title X\n${plan}`).split('\n')
+    const own = lines(
+      'circuit Main: 3 rounds, 40 on, 20 off, 50 between\n  Jug lift (weight 6 kg); Keel hold (30 on)\n' +
+        '  4 Rope pull + 5 Tiller twist (1:30 on)\n',
+    )
+    expect(own).toContain('Main, from 0:00: 3 rounds of 3, 0:20 off, 0:50 between')
+    expect(own.join('\n')).toMatch(
+      /- Jug lift, 6 kg, 0:40, left side in rounds 1 and 3, right side in round 2 \(easier/,
+    )
+    expect(own).toContain('- Keel hold, 0:30 (easier: On the knees)')
+    expect(own).toContain('- 4 Rope pull + 5 Tiller twist, 1:30')
+    expect(own.find((line) => line.startsWith('You need'))).toContain('a weight of 6 kg')
+    const halves = lines('circuit Main: 2 rounds, 40 on, 10-20 off\n  Jug lift (sides halves, first right)\n')
+    expect(halves).toContain('Main, from 0:00: 2 rounds, 0:40 on, 0:10 to 0:20 off')
+    expect(halves.join('\n')).toContain('- Jug lift, right then left')
+    const complex = lines(
+      'compound Main: 2 passes, long 1:00, rest 20, short 20, after each slot 40\n' +
+        '  Anchor row (sides none, from 2 Rope pull) + Shadow boxing + Keel hold + Shadow boxing\n',
+    )
+    expect(complex.filter((line) => line === 'Pass 1:' || line === 'Pass 2:')).toHaveLength(2)
+    // A-B-A in each of two passes.
+    expect(complex.filter((line) => line.startsWith('- Shadow boxing, 0:20'))).toHaveLength(4)
+    expect(lines('minute-reps Each: 4 rounds\n  10 Rope pull\n')).toContain('Each, from 0:00: 4 times 1:00')
+  })
+  it('holds the promise against what it is a promise of', () => {
+    const plan = (of: string): string =>
+      described(
+        `title X\nscore: promise 18:00${of}\ntalk Welcome: about 480\ncircuit Main: 18 rounds, 40 on, 20 off, last rest kept\n  Keel hold\n`,
+      )
+    expect(plan(', promise of workout')).toContain('The workout was planned for 18:00 and takes 18:')
+    expect(plan(', promise of video')).toContain('The plan was 18:00; the video runs 26:')
   })
   it('has gear, the warm-up elsewhere, chapters, cautions, music and what comes next', () => {
     expect(text).toContain('You need: water jug')

@@ -3,15 +3,17 @@
 import type { ShownSegment } from '../cut/cut'
 import { withRepeats } from '../score/again'
 import { castOf, type Cast } from '../score/cast'
-import { describeSection, partOf, type Section } from '../score/formats'
+import { partOf, type Section } from '../score/formats'
+import type { Part as SectionPart } from '../score/formats/format'
 import { isReminder } from '../score/formats/outside'
-import { aroundOf, type Score } from '../score/score'
+import type { Score } from '../score/score'
 import { formatClock, formatLength } from '../time/clock'
+import { weightText } from '../score/formats/station'
 import { sum } from '../sum'
 import { SECOND, type Ms } from '../units'
 import { descriptionTexts as words } from '../words/en/description'
-import { repsOf } from '../words/en/names'
 import { writeChapters } from './chapters'
+import { runningOrderOf } from './runningOrder'
 
 /** Letters that hosts commonly take. */
 export const MOST_LETTERS = 5000
@@ -64,12 +66,26 @@ function promiseOf(score: Score, shown: readonly ShownSegment[]): string {
   const workMs = sum(
     shown.filter(({ segment }) => segment.kind === 'work').map(({ startMs, endMs }) => endMs - startMs),
   )
+  if (score.promiseMs !== null && score.promiseOf === 'workout') {
+    const outside = new Set(score.sections.filter((one) => OUTSIDE.has(partOf(one) ?? 'main')).map(({ key }) => key))
+    const workoutMs = sum(
+      shown
+        .filter(({ segment }) => segment.kind !== 'talk' && !outside.has(segment.sectionKey))
+        .map(({ startMs, endMs }) => endMs - startMs),
+    )
+    return words.workoutLengths(
+      ...([inSeconds(wholeMs), inSeconds(workMs), inSeconds(score.promiseMs), inSeconds(workoutMs)] as const),
+    )
+  }
   return words.lengths(
     inSeconds(wholeMs),
     inSeconds(workMs),
     score.promiseMs === null ? null : inSeconds(score.promiseMs),
   )
 }
+
+/** Parts that a promise of the workout leaves out. */
+const OUTSIDE: ReadonlySet<SectionPart> = new Set(['warmUp', 'coolDown', 'talk'])
 
 const inSeconds = (ms: Ms): string => formatLength(Math.round(ms / SECOND) * SECOND)
 
@@ -79,7 +95,10 @@ function gearOf(shown: readonly ShownSegment[], cast: Cast): string {
       segment.moves.map(cast).flatMap(({ sure, gear: own }) => (sure === 'known' ? own : [])),
     ),
   )
-  return gear.size ? words.gear([...gear]) : ''
+  const weights = new Set(shown.flatMap(({ segment }) => (segment.weight ? [weightText(segment.weight)] : [])))
+  // What is known to weigh so much says more than that something has weight.
+  if (weights.size) gear.delete('weight')
+  return gear.size + weights.size ? words.gear([...gear, ...(weights.size ? [words.weights([...weights])] : [])]) : ''
 }
 
 /** Where to warm up and cool down, where that is not in the video. */
@@ -87,40 +106,23 @@ const outsideOf = (shown: readonly ShownSegment[]): string[] =>
   shown.filter(({ segment }) => isReminder(segment)).map(({ segment }) => segment.label)
 
 function sectionsOf(score: Score, shown: readonly ShownSegment[], how: { cast: Cast; easier: boolean }): string[][] {
-  return withRepeats(score).sections.flatMap((section, at): string[][] => {
+  return withRepeats(score).sections.flatMap((section): string[][] => {
     const own = shown.filter(({ segment, startMs, endMs }) => segment.sectionKey === section.key && endMs > startMs)
     const works = own.filter(({ segment }) => segment.kind === 'work')
     // Not from the count-in on: that is where its chapter begins, too.
     const first = own.find(({ segment }) => segment.kind !== 'lead')
     if (!works.length || !first) return []
-    const described = describeSection(section, aroundOf(score, at, how.cast))
+    const segments = own.map(({ segment }) => segment)
+    const { frame, lines } = runningOrderOf(segments, ({ moves }) => wayOf(moves, how))
     // No line but a chapter begins with a time: a host would take it for one.
-    return [[`${headOf(section)}, ${words.from(formatClock(first.startMs))}: ${described}`, ...movesOf(works, how)]]
+    return [[`${headOf(section)}, ${words.from(formatClock(first.startMs))}: ${frame}`, ...lines]]
   })
+}
+
+/** The easier way of a move that stands alone and is known. */
+function wayOf(moves: readonly string[], { cast, easier }: { cast: Cast; easier: boolean }): string {
+  const facts = moves.length === 1 ? cast(moves[0] ?? '') : null
+  return easier && facts?.sure === 'known' && facts.easier ? ` (${words.easier(facts.easier)})` : ''
 }
 
 const headOf = (section: Section): string => section.name || words.parts[partOf(section) ?? 'main']
-
-/** Each move once, in the order in which it comes. */
-function movesOf(works: readonly ShownSegment[], { cast, easier }: { cast: Cast; easier: boolean }): string[] {
-  const byName = new Map<string, ShownSegment[]>()
-  for (const one of works) {
-    const name = `${one.segment.label}${repsOf(one.segment)}`
-    const others = byName.get(name)
-    if (others) others.push(one)
-    else byName.set(name, [one])
-  }
-  return [...byName].map(([name, all]) => {
-    const moves = all[0]?.segment.moves ?? []
-    const facts = moves.length === 1 ? cast(moves[0] ?? '') : null
-    const way = easier && facts?.sure === 'known' && facts.easier ? ` (${words.easier(facts.easier)})` : ''
-    return `- ${name}${sidesOf(all)}${way}`
-  })
-}
-
-function sidesOf(works: readonly ShownSegment[]): string {
-  const sides = new Set(works.map(({ segment }) => segment.side))
-  if (sides.has('switch') || (sides.has('left') && sides.has('right'))) return `, ${words.bothSides}`
-  if (sides.has('left')) return `, ${words.oneSide.left}`
-  return sides.has('right') ? `, ${words.oneSide.right}` : ''
-}

@@ -90,7 +90,7 @@ function SheetOnPaper({ segments, score }: { segments: readonly Segment[]; score
 /** How the sides of a move are taken in all its intervals. */
 function sidesOf(works: readonly Segment[]): string {
   const sides = new Set(works.map(({ side }) => side))
-  if (sides.has('switch') || (sides.has('left') && sides.has('right'))) return descriptionTexts.bothSides
+  if (sides.has('switch') || (sides.has('left') && sides.has('right'))) return descriptionTexts.leftAndRight
   if (sides.has('both')) return viewerTexts.both.toLowerCase()
   return sides.has('left') ? 'left' : sides.has('right') ? 'right' : ''
 }

@@ -78,11 +78,17 @@ const labelOf = ({ station, joined }: Placed, pass: number): string =>
 /** A group is known by the move that it begins with. */
 export const groupKey = (group: readonly Station[]): string => group[0]?.key ?? ''
 
-/** A station's own length before the section's. */
-export const ownWork = ({ station, path }: Placed, length: Length): Length =>
-  station.workMs === null ? length : ownLength(station, path, 'workMs', station.workMs)
-export const ownRest = ({ station, path }: Placed, length: Length): Length =>
-  station.restMs === null ? length : ownLength(station, path, 'restMs', station.restMs)
+/** A station's own length before the section's; of those that are joined, that of the first which has one. */
+export const ownWork = (one: Placed, length: Length): Length => lengthGiven(one, 'workMs') ?? length
+export const ownRest = (one: Placed, length: Length): Length => lengthGiven(one, 'restMs') ?? length
+
+function lengthGiven({ station, joined, path }: Placed, field: 'workMs' | 'restMs'): Length | null {
+  const at = [station, ...joined].findIndex((one) => one[field] !== null)
+  const held = at < 1 ? station : joined[at - 1]
+  const ms = held?.[field] ?? null
+  if (!held || ms === null) return null
+  return ownLength(held, [...path.slice(0, -1), Number(path.at(-1)) + Math.max(0, at)], field, ms)
+}
 
 function ownLength({ ranges }: Station, path: Path, field: 'workMs' | 'restMs', ms: Ms): Length {
   const length = given(ms, ...path, field)
@@ -90,9 +96,11 @@ function ownLength({ ranges }: Station, path: Path, field: 'workMs' | 'restMs', 
   return range ? { ...length, range } : length
 }
 
-/** Counted work takes what its reps take; a station that has a length and no reps keeps to that. */
-export const ownPace = ({ station, joined, path }: Placed, pass: number, cast: Cast): Length => {
-  if (joined.length) return guessed(Math.round(groupSeconds([station, ...joined], pass, cast) * 1000))
+/** Counted work takes what its reps take; a station that has a length and no reps, or joined ones, keep to that. */
+export const ownPace = (one: Placed, pass: number, cast: Cast): Length => {
+  const { station, joined, path } = one
+  if (joined.length)
+    return lengthGiven(one, 'workMs') ?? guessed(Math.round(groupSeconds([station, ...joined], pass, cast) * 1000))
   return station.reps === null && station.workMs !== null
     ? ownLength(station, path, 'workMs', station.workMs)
     : guessed(intervalOf(station, pass, cast))

@@ -7,11 +7,29 @@ const listed = (all: readonly string[]): string =>
 export const descriptionTexts = {
   lengths: (whole: string, work: string, promised: string | null) =>
     `${promised ? `The plan was ${promised}; the` : 'The'} video runs ${whole}, ${work} of it work.`,
+  workoutLengths: (whole: string, work: string, promised: string, workout: string) =>
+    `The workout was planned for ${promised} and takes ${workout}; the video runs ${whole}, ${work} of it work.`,
   gear: (all: readonly string[]) => `You need: ${listed(all)}.`,
+  weights: (all: readonly string[]) => `${all.length === 1 ? 'a weight' : 'weights'} of ${listed(all)}`,
   from: (clock: string) => `from ${clock}`,
   easier: (how: string) => `easier: ${how}`,
-  bothSides: 'each side in turn',
-  oneSide: { left: 'left side', right: 'right side' },
+  switches: { left: 'left then right', right: 'right then left' },
+  sides: { left: 'left side', right: 'right side', both: 'both sides' },
+  noSide: 'no side',
+  leftAndRight: 'left and right',
+  otherWay: 'changing direction halfway',
+  inRounds: (what: string, rounds: readonly number[]) =>
+    `${what} in ${rounds.length === 1 ? 'round' : 'rounds'} ${listed(rounds.map(String))}`,
+  counted: (word: string, number: number) => `${word[0]?.toUpperCase()}${word.slice(1)} ${number}`,
+  passes: (count: number, kind: 'rounds' | 'sets') => `${count} ${kind}`,
+  of: (rounds: string, each: number) => `${rounds} of ${each}`,
+  moves: (count: number) => (count === 1 ? 'once' : `${count} in a row`),
+  slots: (count: number, length: string) => `${count} times ${length}`,
+  on: (length: string) => `${length} on`,
+  off: (length: string) => `${length} off`,
+  between: (length: string) => `${length} between`,
+  range: (low: string, high: string) => `${low} to ${high}`,
+  about: (length: string) => `about ${length}`,
   chapters: 'Chapters',
   caution: 'Before you begin',
   cautionText:

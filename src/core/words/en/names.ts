@@ -12,7 +12,9 @@ export function nameOf(
       : segment.side === 'both'
         ? ', both sides'
         : segment.side === 'switch'
-          ? ', left then right'
+          ? segment.firstSide === 'right'
+            ? ', right then left'
+            : ', left then right'
           : ''
   return (segment.label || KIND_NAMES[segment.kind]) + side
 }
