@@ -31,6 +31,9 @@ const CALM = [
   'reel',
   'safekeeping',
   'folder',
+  'partly',
+  'anyText',
+  'keptStore',
   'e2e/companion',
 ].map((name) => `tests/${name}.test.ts`)
 

@@ -67,12 +67,11 @@ export class BucketServer {
     const body = Buffer.concat(chunks)
     const xml = (text: string): void => void response.setHeader('content-type', 'application/xml').end(text)
     if (!key && request.method === 'HEAD') return void response.end()
-    if (!key && url.searchParams.has('uploads')) return xml(this.begun())
+    if (!key) return xml(request.method === 'POST' ? this.removed(body) : this.listing(url.searchParams))
     if (request.method === 'DELETE') {
       this.sending.delete(url.searchParams.get('uploadId') ?? '')
       return void response.writeHead(204).end()
     }
-    if (!key) return request.method === 'POST' ? xml(this.removed(body)) : xml(this.listed(url.searchParams))
     if (request.method === 'PUT' || request.method === 'POST') return this.take(request, url, key, body, response)
     const file = this.files.get(key)
     if (!file) return refuse(404, 'NoSuchKey')
@@ -110,6 +109,10 @@ export class BucketServer {
     response.setHeader('etag', tagOf(bytes))
     const name = pieces ? 'CompleteMultipartUploadResult' : copied ? 'CopyObjectResult' : ''
     response.end(name && `<${name}><ETag>${tagOf(bytes)}</ETag></${name}>`)
+  }
+
+  private listing(asked: URLSearchParams): string {
+    return asked.has('uploads') ? this.begun() : this.listed(asked)
   }
 
   private begun(): string {

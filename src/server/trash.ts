@@ -1,5 +1,5 @@
-// What was swept out of the store: kept for a while beside it, taken back by its name, and asked for once more before it
-// leaves for good.
+// What was swept out of the store: kept for a while beside it, taken back by its name, and asked for once more before
+// it leaves for good.
 import { mkdir, readdir, rename, rm, stat, utimes } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { DAY, type Ms } from '../core/units'

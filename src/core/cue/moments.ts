@@ -15,7 +15,7 @@ export const middleOf = (startMs: Ms, endMs: Ms): Ms => Math.round((startMs + en
 /** Less than this share of the plan is an interval that was broken off. */
 const BROKEN_OFF: Share = 0.5
 
-/** Null where the middle is nothing to tell of, or where nobody knows it. The plan decides, not what was filmed of it. */
+/** Null where the middle is nothing to tell of, or nobody knows it. The plan decides, not what was filmed of it. */
 export function middleIn({ segment, startMs, endMs }: ShownSegment): Middle | null {
   if (segment.kind !== 'work') return null
   if (segment.side === 'switch') return 'otherSide'

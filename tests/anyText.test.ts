@@ -2,9 +2,9 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { pick, seededRandom } from '../../../demo/camera/random'
-import { EVERY } from '../../../tests/every'
-import { readTypedPlan } from './typedPlan'
+import { pick, seededRandom } from '../demo/camera/random'
+import { EVERY } from './every'
+import { readTypedPlan } from '../src/core/read/typedPlan'
 
 const CORPUS = join(process.cwd(), '..', 'shared', 'corpus', 'plans')
 /** With `JIVET_EVERY=1` a hundred thousand. */

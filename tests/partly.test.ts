@@ -2,15 +2,15 @@
 // rise in time whatever was heard.
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { pick, seededRandom } from '../../../demo/camera/random'
-import { EVERY } from '../../../tests/every'
-import { byTime, type Evidence, type EvidenceOf } from '../evidence'
-import { expand } from '../expand/expand'
-import type { Segment } from '../score/segment'
-import { readShorthand } from '../shorthand/read'
-import { boundariesOf, tieKey } from './boundaries'
-import { matchEvidence } from './sync'
-import { SURE } from './ties'
+import { pick, seededRandom } from '../demo/camera/random'
+import { EVERY } from './every'
+import { byTime, type Evidence, type EvidenceOf } from '../src/core/evidence'
+import { expand } from '../src/core/expand/expand'
+import type { Segment } from '../src/core/score/segment'
+import { readShorthand } from '../src/core/shorthand/read'
+import { boundariesOf, tieKey } from '../src/core/align/boundaries'
+import { matchEvidence } from '../src/core/align/sync'
+import { SURE } from '../src/core/align/ties'
 
 /** With `JIVET_EVERY=1` two hundred. */
 const PLANS = EVERY ? 200 : 30
