@@ -163,60 +163,44 @@ function addOnward(
   }
 }
 
+/** What is left of a sum after all of it was taken off is rounding. */
+const ROUNDING = 1e-12
+
 /**
  * What falls off below the middle of a length, down to the least there is: of each cell, the cells before it at `least`
- * to `fadesAt - 1`, weighted by how far they are from the middle. Summed in blocks as long as that window, from both
- * sides of a block's border (van Herk): nothing is taken off again, so that nothing is lost to rounding.
+ * to `fadesAt - 1`. A window that slides: what comes into it is added, what leaves it taken off.
  */
-function addBackward(from: Float64Array, into: Float64Array, { fadesAt, least, keep, backward }: Carrier): void {
+function addBackward(
+  from: Float64Array,
+  into: Float64Array,
+  { fadesAt, least, keep: [keepA, keepB, keepC], backward: [a, b, c] }: Carrier,
+): void {
+  const size = into.length
   const width = fadesAt - least
   if (width <= 0) return
-  keep.forEach((kept, index) => {
-    const factor = backward[index] ?? 0
-    if (factor) addWindows(from, into, { kept, factor, width: windowWidth(width, kept), fadesAt })
-  })
-}
-
-/** Beyond this many cells nothing is left of a weight. */
-const windowWidth = (width: number, kept: number): number =>
-  Math.min(width, Math.max(1, Math.ceil(Math.log(NOTHING) / Math.log(Math.max(kept, 1e-9)))))
-
-interface Window {
-  kept: number
-  factor: number
-  width: number
-  fadesAt: number
-}
-
-function addWindows(from: Float64Array, into: Float64Array, { kept, factor, width, fadesAt }: Window): void {
-  const size = into.length
-  // The window of a cell is `first` to `first + width - 1` of `from`; what lies before the footage is nothing.
-  const head = new Float64Array(width + 1)
-  for (let border = 0; border - width < size; border += width) {
-    // Of windows that reach over this border: what lies before it, by how far before it they begin.
-    head[0] = 0
-    for (let back = 1; back <= width; back++) {
-      const come = border - back >= 0 ? (from[border - back] ?? 0) : 0
-      const sum = kept * ((head[back - 1] ?? 0) + come)
-      head[back] = sum < NOTHING ? 0 : sum
-    }
-    let behind = 0
-    let fade = 1
-    for (let ahead = 0; ahead < width; ahead++) {
-      // The window that ends `ahead` cells after the border begins `width - ahead` cells before it, but for its last.
-      const first = border - width + ahead
-      const cell = first - 1 + fadesAt
-      if (cell >= size) break
-      if (cell >= 0 && first + width > 0) {
-        const before = head[width - ahead] ?? 0
-        const after = behind * kept ** (width - ahead)
-        into[cell] = (into[cell] ?? 0) + factor * (before + after)
-      }
-      fade *= kept
-      if (fade < NOTHING) fade = 0
-      behind += fade * (border + ahead < size ? (from[border + ahead] ?? 0) : 0)
-    }
+  const [goneA, goneB, goneC] = [keepA ** width, keepB ** width, keepC ** width]
+  let fadeA = 0,
+    fadeB = 0,
+    fadeC = 0
+  for (let cell = size - 2 + fadesAt; cell >= 0; cell--) {
+    const enters = cell + 1 - fadesAt
+    const leaves = cell + 1 - least
+    const come = enters >= 0 ? (from[enters] ?? 0) : 0
+    const go = leaves >= 0 && leaves < size ? (from[leaves] ?? 0) : 0
+    fadeA = keepA * (without(fadeA, goneA * go) + come)
+    fadeB = keepB * (without(fadeB, goneB * go) + come)
+    fadeC = keepC * (without(fadeC, goneC * go) + come)
+    if (fadeA < NOTHING) fadeA = 0
+    if (fadeB < NOTHING) fadeB = 0
+    if (fadeC < NOTHING) fadeC = 0
+    if (cell < size) into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
   }
+}
+
+function without(sum: number, part: number): number {
+  if (part === 0) return sum
+  const left = sum - part
+  return left > part * ROUNDING ? left : 0
 }
 
 function addSums(from: Float64Array, into: Float64Array, at: number, factor: number): void {
