@@ -50,8 +50,9 @@ export function WhoIsIn(): ReactNode {
         onOpenChange={(open) => !open && setInside(null)}
         title={words.inside}
         hint={words.insideHint}
+        calm
       >
-        <ul className="grid border-t border-rule">
+        <ul className="grid grid-cols-1 border-t border-rule">
           {inside?.passes.map((device) => (
             <DeviceRow
               key={`${device.id} ${device.name}`}
