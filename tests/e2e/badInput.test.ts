@@ -162,13 +162,13 @@ describe('who may call', () => {
     expect(await send({ host: own, origin: `http://${own}` })).toBe(201)
   })
   it('serves files by id only', async () => {
-    for (const path of [
-      '/api/footage/..%2f..%2fetc%2fpasswd/picture',
-      '/api/footage/00000000-0000-4000-8000-000000000000/picture',
-      '/api/packs/x/video',
-    ]) {
-      expect(await send({ host: `127.0.0.1:${jivet.port}` }, 'GET', path)).toBe(404)
-    }
+    for (const [path, status] of [
+      // An encoded slash could be read in two ways: it is refused before anybody looks for a file.
+      ['/api/footage/..%2f..%2fetc%2fpasswd/picture', 400],
+      ['/api/footage/00000000-0000-4000-8000-000000000000/picture', 404],
+      ['/api/packs/x/video', 404],
+    ] as const)
+      expect(await send({ host: `127.0.0.1:${jivet.port}` }, 'GET', path), path).toBe(status)
   })
   it('answers nonsense with a sentence, not with a crash', async () => {
     const answer = await page.request.put(`${jivet.url}/api/workouts/${await newWorkout('Nonsense')}/score`, {
