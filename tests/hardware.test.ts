@@ -1,10 +1,10 @@
 // Encoders in hardware. There is none where tests run, so a SIMULATED one encodes (demo/encoder); what ffmpeg's own are
 // told is held against what it knows of them.
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterAll, afterEach, describe, expect, it, vi } from 'vitest'
 import { companionOf } from '../src/core/cut/companion'
 import { expand } from '../src/core/expand/expand'
 import { USUAL_LOOK } from '../src/core/look/looks/family'
@@ -21,10 +21,16 @@ const REAL_PATH = process.env.PATH ?? ''
 
 /** What is found here from now on. */
 function simulate(encoder: string, fault = ''): void {
-  vi.stubEnv('PATH', `${resolve('demo/encoder')}:${REAL_PATH}`)
-  vi.stubEnv('SIMULATED_ENCODER', encoder)
-  vi.stubEnv('SIMULATED_FAULT', fault)
+  // A tool is given no more of the environment than its paths: what is simulated stands in the tool's own place.
+  const place = mkdtempSync(join(tmpdir(), 'jivet-encoder-'))
+  places.push(place)
+  const set = `SIMULATED_ENCODER='${encoder}' SIMULATED_FAULT='${fault}'`
+  const script = `#!/bin/sh\n${set} exec '${resolve('demo/encoder/ffmpeg')}' "$@"\n`
+  writeFileSync(join(place, 'ffmpeg'), script, { mode: 0o755 })
+  vi.stubEnv('PATH', `${place}:${REAL_PATH}`)
 }
+const places: string[] = []
+afterAll(() => places.forEach((place) => rmSync(place, { recursive: true })))
 
 /** As a process does that has just begun. */
 const anew = () => {

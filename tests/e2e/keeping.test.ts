@@ -221,8 +221,14 @@ describe('the stream of changes', () => {
 })
 
 describe('two tabs and a slow network', () => {
-  const retitle = (page: Page, title: string): Promise<void> =>
-    page.getByLabel('Name', { exact: true }).first().fill(title)
+  const retitle = async (page: Page, title: string): Promise<void> => {
+    const name = page.getByLabel('Name', { exact: true }).first()
+    // What is typed before the page is alive is typed into nothing.
+    await expect
+      .poll(() => name.evaluate((one) => Object.keys(one).some((key) => key.startsWith('__react'))), { timeout: 20_000 })
+      .toBe(true)
+    await name.fill(title)
+  }
   it('a lost answer, two quick edits and a fast reload are no conflict', async () => {
     const id = await make('Slow')
     const page = await jivet.page()

@@ -163,44 +163,60 @@ function addOnward(
   }
 }
 
-/** What is left of a sum after all of it was taken off is rounding. */
-const ROUNDING = 1e-12
-
 /**
  * What falls off below the middle of a length, down to the least there is: of each cell, the cells before it at `least`
- * to `fadesAt - 1`. A window that slides: what comes into it is added, what leaves it taken off.
+ * to `fadesAt - 1`, weighted by how far they are from the middle. Summed in blocks as long as that window, from both
+ * sides of a block's border (van Herk): weights differ by hundreds of orders, so that nothing may be taken off again.
  */
-function addBackward(
-  from: Float64Array,
-  into: Float64Array,
-  { fadesAt, least, keep: [keepA, keepB, keepC], backward: [a, b, c] }: Carrier,
-): void {
-  const size = into.length
+function addBackward(from: Float64Array, into: Float64Array, { fadesAt, least, keep, backward }: Carrier): void {
   const width = fadesAt - least
   if (width <= 0) return
-  const [goneA, goneB, goneC] = [keepA ** width, keepB ** width, keepC ** width]
-  let fadeA = 0,
-    fadeB = 0,
-    fadeC = 0
-  for (let cell = size - 2 + fadesAt; cell >= 0; cell--) {
-    const enters = cell + 1 - fadesAt
-    const leaves = cell + 1 - least
-    const come = enters >= 0 ? (from[enters] ?? 0) : 0
-    const go = leaves >= 0 && leaves < size ? (from[leaves] ?? 0) : 0
-    fadeA = keepA * (without(fadeA, goneA * go) + come)
-    fadeB = keepB * (without(fadeB, goneB * go) + come)
-    fadeC = keepC * (without(fadeC, goneC * go) + come)
-    if (fadeA < NOTHING) fadeA = 0
-    if (fadeB < NOTHING) fadeB = 0
-    if (fadeC < NOTHING) fadeC = 0
-    if (cell < size) into[cell] = (into[cell] ?? 0) + a * fadeA + b * fadeB + c * fadeC
-  }
+  keep.forEach((kept, index) => {
+    const factor = backward[index] ?? 0
+    if (factor) addWindows(from, into, { powers: powersOf(kept, width), factor, width, fadesAt })
+  })
 }
 
-function without(sum: number, part: number): number {
-  if (part === 0) return sum
-  const left = sum - part
-  return left > part * ROUNDING ? left : 0
+/** `kept` to the power of 0 to `width`. */
+function powersOf(kept: number, width: number): Float64Array {
+  const powers = new Float64Array(width + 1)
+  let power = 1
+  for (let at = 0; at <= width; at++) {
+    powers[at] = power
+    power = power * kept < NOTHING ? 0 : power * kept
+  }
+  return powers
+}
+
+interface Windows {
+  powers: Float64Array
+  factor: number
+  width: number
+  fadesAt: number
+}
+
+function addWindows(from: Float64Array, into: Float64Array, { powers, factor, width, fadesAt }: Windows): void {
+  const size = into.length
+  const kept = powers[1] ?? 0
+  const head = new Float64Array(width + 1)
+  for (let border = 0; border - width < size; border += width) {
+    // Of windows that reach over this border: what lies before it, by how far before it they begin.
+    for (let back = 1; back <= width; back++) {
+      const come = border >= back && border - back < size ? (from[border - back] ?? 0) : 0
+      const sum = kept * ((head[back - 1] ?? 0) + come)
+      head[back] = sum < NOTHING ? 0 : sum
+    }
+    let behind = 0
+    const first = border - width - 1 + fadesAt
+    const until = Math.min(width, size - first)
+    for (let ahead = 0; ahead < until; ahead++) {
+      const cell = first + ahead
+      const before = head[width - ahead] ?? 0
+      if (cell >= 0) into[cell] = (into[cell] ?? 0) + factor * (before + behind * (powers[width - ahead] ?? 0))
+      const at = border + ahead
+      if (at < size) behind += (powers[ahead + 1] ?? 0) * (from[at] ?? 0)
+    }
+  }
 }
 
 function addSums(from: Float64Array, into: Float64Array, at: number, factor: number): void {
