@@ -225,7 +225,9 @@ describe('two tabs and a slow network', () => {
     const name = page.getByLabel('Name', { exact: true }).first()
     // What is typed before the page is alive is typed into nothing.
     await expect
-      .poll(() => name.evaluate((one) => Object.keys(one).some((key) => key.startsWith('__react'))), { timeout: 20_000 })
+      .poll(() => name.evaluate((one) => Object.keys(one).some((key) => key.startsWith('__react'))), {
+        timeout: 20_000,
+      })
       .toBe(true)
     await name.fill(title)
   }
