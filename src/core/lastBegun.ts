@@ -17,3 +17,14 @@ export function lastBegun<T>(all: readonly T[], beginOf: (one: T) => Ms, atMs: M
   }
   return low - 1
 }
+
+/** Place of the first of rising values that is not below `from`. */
+export function firstFrom(values: readonly Ms[], from: Ms): number {
+  let [low, high] = [0, values.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if ((values[middle] ?? Infinity) < from) low = middle + 1
+    else high = middle
+  }
+  return low
+}

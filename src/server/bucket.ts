@@ -42,8 +42,8 @@ const MOST_BESIDE = 8
 const DAY_MS: Ms = 24 * 3_600_000
 /** Carried by each file: its SHA-256, in hexadecimal digits. */
 const HASH = 'sha256'
-/** What is below this is called by its hash. */
-const NAMED_BY_HASH = 'store/'
+/** Files of the store are called by their hash; null for any other. */
+const hashInName = (name: string): string | null => /^store\/[0-9a-f]{2}\/([0-9a-f]{64})$/.exec(name)?.[1] ?? null
 
 export class Bucket implements FarStore {
   private readonly client: S3Client
@@ -82,7 +82,7 @@ export class Bucket implements FarStore {
   async put(name: string, path: string): Promise<void> {
     const { size } = await stat(path)
     const partSize = Math.max(LEAST_PIECE, Math.ceil(size / MOST_PIECES))
-    const Metadata = { [HASH]: await contentHash(path) }
+    const Metadata = { [HASH]: hashInName(name) ?? (await contentHash(path)) }
     const params = { Bucket: this.name, Key: name, Body: createReadStream(path), ContentLength: size, Metadata }
     await this.asked(() => new Upload({ client: this.client, params, partSize, queueSize: 2 }).done())
   }
@@ -102,11 +102,10 @@ export class Bucket implements FarStore {
         return { hash: got.Metadata?.[HASH] ?? null }
       })
       if (!there) return false
-      const hash = await contentHash(begun)
-      // Of what an older Jivet sent nobody knows what it should be, unless its name says so.
-      if (there.hash === null && !name.endsWith(hash)) return false
-      if ((there.hash ?? hash) !== hash || (name.startsWith(NAMED_BY_HASH) && !name.endsWith(hash)))
-        throw new Problem({ code: 'store-away', reason: `${name} came damaged` })
+      const sent = hashInName(name) ?? there.hash
+      // Of what an older Jivet sent nobody knows what it should be.
+      if (sent === null) return false
+      if ((await contentHash(begun)) !== sent) throw new Problem({ code: 'store-away', reason: `${name} came damaged` })
       await rename(begun, to)
       return true
     } finally {

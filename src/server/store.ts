@@ -1,7 +1,7 @@
 // Files by content hash in the data folder: written under a temporary name, flushed, renamed. Never reached by a user's
 // path.
 import { randomUUID } from 'node:crypto'
-import { access, mkdir, open, rename, rm, stat, statfs, unlink, utimes, writeFile } from 'node:fs/promises'
+import { access, mkdir, open, readdir, rename, rm, stat, statfs, unlink, utimes, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { Problem } from '../core/problem'
 import { ChunkStore } from '../engine/chunkStore'
@@ -23,6 +23,12 @@ export const chunkStore = (): ChunkStore =>
 /** A file's name in the data folder and in the bucket. */
 export const nameInStore = (hash: string): string => `${STORE}${hash.slice(0, 2)}/${hash}`
 export const STORE = 'store/'
+
+/** Folders of the store that hold files; none where there is no store yet. */
+export async function shelves(): Promise<string[]> {
+  const entries = await readdir(storeFolder(), { withFileTypes: true }).catch(() => [])
+  return entries.filter((entry) => entry.isDirectory()).map(({ name }) => join(storeFolder(), name))
+}
 
 /**
  * Where a file lies, or would lie, on this machine.

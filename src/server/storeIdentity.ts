@@ -7,7 +7,7 @@ import { z } from 'zod'
 import { Problem } from '../core/problem'
 import { sql } from './db'
 import { bucket } from './bucket'
-import { flush, scratchFolder, storeFolder } from './store'
+import { flush, scratchFolder, shelves, storeFolder } from './store'
 
 /** The marker's name, in the store's folder and in the bucket. */
 export const MARKER = '.jivet-store'
@@ -68,9 +68,8 @@ const LEAST_NAMED = 1 / 3
 async function isMostlyNamed(): Promise<boolean> {
   const named = await namedHashes()
   let [files, known] = [0, 0]
-  for (const shelf of await readdir(storeFolder(), { withFileTypes: true })) {
-    if (!shelf.isDirectory()) continue
-    const hashes = await readdir(join(storeFolder(), shelf.name))
+  for (const shelf of await shelves()) {
+    const hashes = await readdir(shelf)
     files += hashes.length
     known += hashes.filter((hash) => named.has(hash)).length
   }

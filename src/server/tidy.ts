@@ -13,6 +13,7 @@ import {
   nameInStore,
   REQUEST_FOLDER,
   scratchFolder,
+  shelves,
   STORE,
   storedPath,
   storeFolder,
@@ -175,11 +176,9 @@ async function unnamed(nowMs: Ms): Promise<{ found: Swept[]; inStore: number }> 
   const beforeMs = nowMs - UNNAMED_KEPT_MS
   const found: Swept[] = []
   let inStore = 0
-  for (const shelf of await readdir(storeFolder(), { withFileTypes: true }).catch(() => [])) {
-    if (!shelf.isDirectory()) continue
-    const folder = join(storeFolder(), shelf.name)
-    inStore += (await readdir(folder)).length
-    found.push(...(await old('store', folder, beforeMs)))
+  for (const shelf of await shelves()) {
+    inStore += (await readdir(shelf)).length
+    found.push(...(await old('store', shelf, beforeMs)))
   }
   for (const { name, bytes, changedMs } of (await bucket()?.list(STORE)) ?? [])
     if (changedMs < beforeMs) found.push({ what: 'bucket', path: name, bytes })

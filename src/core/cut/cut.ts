@@ -1,6 +1,6 @@
 // The cut: spans of source time laid end to end in output time. From here on there is output time only: cues, overlay,
 // captions, chapters and render all get their times through a cut, in both directions.
-import { lastBegun } from '../lastBegun'
+import { firstFrom, lastBegun } from '../lastBegun'
 import type { Segment } from '../score/segment'
 import type { Ms } from '../units'
 import type { LaidSegment } from './lane'
@@ -84,17 +84,6 @@ export function toOutputs(cut: Cut, source: Span['source'], instants: readonly M
     }
   }
   return found.map((outMs, at) => outMs ?? ends[at] ?? null)
-}
-
-/** Place of the first of rising values that is not below `from`. */
-export function firstFrom(values: readonly Ms[], from: Ms): number {
-  let [low, high] = [0, values.length]
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if ((values[middle] ?? Infinity) < from) low = middle + 1
-    else high = middle
-  }
-  return low
 }
 
 /** Number of the span that is shown at an instant of the output: the first before it, the last after it. */

@@ -2,9 +2,10 @@
 import type { Stretch } from '../cue/schedule'
 import { byTime, ofKind, type Evidence } from '../evidence'
 import { timerBeeps } from '../hear/timerBeeps'
+import { firstFrom } from '../lastBegun'
 import { PEAKS_A_STEP, STEP_MS, type Steps } from '../sound/loudness'
 import type { Ms, Share } from '../units'
-import { firstFrom, outMsIn, sourceMsIn, spanAt, type Cut } from './cut'
+import { outMsIn, sourceMsIn, spanAt, type Cut } from './cut'
 
 /** Speech that is less likely is not kept clear of. */
 const LEAST_STRENGTH: Share = 0.5

@@ -36,7 +36,7 @@ export const FLOOR: readonly Listed[] = [
   { methods: READ, route: '/w/[id]/floor' },
   { methods: READ, route: '/api/say' },
   { methods: ['POST'], route: '/api/workouts/[id]/sessions' },
-  { methods: ['GET', 'HEAD'], route: '/api/sessions/[id]' },
+  { methods: READ, route: '/api/sessions/[id]' },
   { methods: ['POST'], route: '/api/sessions/[id]/events' },
   { methods: READ, route: '/api/sessions/[id]/log' },
 ]
