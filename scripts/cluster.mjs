@@ -1,4 +1,5 @@
 // The PostgreSQL cluster in the data folder: made once, started by the version that made it, and again when it dies.
+// Where only a newer version is left, a copy that was written at the last end fills a new cluster.
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
 import { existsSync, lstatSync, readdirSync } from 'node:fs'
@@ -19,32 +20,21 @@ export function postgresVersions(base = SERVERS) {
 
 /**
  * The programs of the version that made a cluster, which alone can start it.
- * @param made the major version that its PG_VERSION names; null where there is no cluster yet: the newest.
- * @throws Error where only others are installed and the fitting one is not to be had.
+ * @returns null where only others are installed and the fitting one is not to be had.
  */
-function programsFor(made, folder) {
-  const there = postgresVersions()
-  const version = made ?? there[0]
-  if (version && !there.includes(version)) installServer(version, folder, there)
-  return join(SERVERS, version ?? '', 'bin')
-}
-
-function installServer(version, folder, there) {
-  const name = `postgresql-${version}`
-  const why = `The database in ${folder} was made by PostgreSQL ${version}, and ${there.length ? `only ${there.join(' and ')} is` : 'none is'} installed here.`
-  if (isRoot) {
-    console.log(`${why} Installing ${name} ...`)
+function programsOf(version) {
+  if (!postgresVersions().includes(version) && isRoot) {
+    console.log(`The database was made by PostgreSQL ${version}, which is not installed here. Looking for it ...`)
     try {
-      installServerPackages([name])
-      if (postgresVersions().includes(version)) return
+      installServerPackages([`postgresql-${version}`])
     } catch {
-      /* said below */
+      /* the Debian release of today has no such package */
     }
   }
-  throw new Error(
-    `${why} No other version can read it, so nothing was started and nothing was changed. Install the package ${name} (of the Debian release that this folder was last used on), or start Jivet there.`,
-  )
+  return postgresVersions().includes(version) ? programsIn(version) : null
 }
+
+const programsIn = (version) => join(SERVERS, version ?? '', 'bin')
 
 /** Installs a server's packages without leaving a cluster of Debian's own behind, which nobody asked for. */
 export function installServerPackages(names) {
@@ -78,12 +68,88 @@ function clusterFolder(home) {
 }
 
 /** Makes the cluster in a folder beside its place and renames it: one that was killed in the making is never taken. */
-function makeCluster({ home, folder, account, programs }) {
+function makeCluster({ home, folder, account, programs, password = newPassword() }) {
   const script = `
     rm -rf "$2.making"; rm -f "$1"; cat > "$1"
     LANG=C.UTF-8 "$3/initdb" -D "$2.making" -U jivet -A scram-sha-256 "--pwfile=$1" -E UTF8 --locale=C.UTF-8
     mv -T "$2.making" "$2"`
-  asAccount(account, script, [join(home, 'database-password'), folder, programs], { input: newPassword() })
+  asAccount(account, script, [join(home, 'database-password'), folder, programs], { input: password })
+}
+
+/** What any later version can read, in the data folder; where COPY_IS_WHOLE lies beside it, nothing was done since. */
+const COPY = 'database.copy'
+const COPY_IS_WHOLE = 'database.copy.whole'
+
+/** Writes the copy at the end. Where it cannot be written, the one before stays, and is known not to be whole. */
+function writeCopyIfPossible(cluster, port) {
+  try {
+    writeCopy(cluster, port)
+  } catch (error) {
+    console.error(
+      `No copy of the database for a later PostgreSQL was written: ${error.message.trim().split('\n').at(-1)}`,
+    )
+  }
+}
+
+/** Writes the copy from the running server. */
+function writeCopy({ home, account, programs }, port) {
+  const script = `
+    PGPASSWORD="$(cat "$1/database-password")"; export PGPASSWORD
+    "$2/pg_dump" -h 127.0.0.1 -p "$3" -U jivet -d postgres -Fc -f "$1/$4.making"
+    sync "$1/$4.making"; mv -T "$1/$4.making" "$1/$4"; sync "$1"
+    : > "$1/$5"; sync "$1"`
+  asAccount(account, script, [home, programs, String(port), COPY, COPY_IS_WHOLE])
+}
+
+/**
+ * Fills a new cluster of the newest version from the copy. The old one stays beside it as `database-15`, and in its
+ * place until the new one is whole.
+ * @throws Error with a sentence where there is no copy, or the old cluster holds more than it.
+ */
+async function upgrade(cluster, made) {
+  const { home, folder, account } = cluster
+  const [newest] = postgresVersions()
+  const why = `The database in ${folder} was made by PostgreSQL ${made}, and ${newest ? `only ${postgresVersions().join(' and ')} is` : 'none is'} installed here. `
+  const or = `Install the package postgresql-${made} (of the Debian release that this folder was last used on), or start Jivet there.`
+  const [written, isWhole] = asAccount(account, 'stat -c %y "$1/$2" || :; test -e "$1/$3" && echo whole || :', [
+    ...[home, COPY, COPY_IS_WHOLE],
+  ]).split('\n')
+  if (!newest || Number(newest) < Number(made) || !written)
+    throw new Error(`${why}No other version can read it, so nothing was started and nothing was changed. ${or}`)
+  const from = `the copy of ${written.slice(0, 16)}`
+  if (isWhole !== 'whole' && process.env.JIVET_FROM_COPY !== '1')
+    throw new Error(
+      `${why}There is ${from}, but more was done after it. ${or} To go on with the copy, and without what came after it, set JIVET_FROM_COPY=1.`,
+    )
+  console.log(`${why}Filling a new one from ${from} ...`)
+  const [making, ready, old] = [`${folder}.upgrading`, `${folder}.upgraded`, `${folder}-${made}`]
+  asAccount(account, 'rm -rf "$@"', [making, ready])
+  const password = readAsAccount(account, join(home, 'database-password')) ?? newPassword()
+  const next = { ...cluster, folder: making, programs: programsIn(newest), password }
+  makeCluster(next)
+  const server = await runServer({ ...next, onDeath: () => false })
+  try {
+    const script = `
+      PGPASSWORD="$(cat "$1/database-password")"; export PGPASSWORD
+      "$2/pg_restore" -h 127.0.0.1 -p "$3" -U jivet -d postgres --no-owner --single-transaction "$1/$4"`
+    asAccount(account, script, [home, next.programs, new URL(server.url).port, COPY])
+  } finally {
+    await server.stop()
+  }
+  asAccount(account, 'mv -T "$1" "$2"', [making, ready])
+  asAccount(account, 'mv -T "$1" "$2"', [
+    folder,
+    `${old}${lstatSync(old, { throwIfNoEntry: false }) ? `-${Date.now()}` : ''}`,
+  ])
+  finishUpgrade(cluster)
+  console.log(
+    `The database is one of PostgreSQL ${newest} now. The old one is kept in ${old}; remove it when all is well.`,
+  )
+}
+
+/** Puts a new cluster in its place where an upgrade was ended between taking the old one away and that. */
+function finishUpgrade({ folder, account }) {
+  asAccount(account, 'test -e "$1" || test ! -e "$1.upgraded" || mv -T "$1.upgraded" "$1"', [folder])
 }
 
 const newPassword = () => randomBytes(24).toString('hex')
@@ -117,17 +183,23 @@ const MOST_EARLY_DEATHS = 3
  * Makes the cluster if there is none, starts it on a free loopback port, and starts it again on the same port whenever
  * it dies.
  * @param onDeath told of each death; the database is started again unless it returns false.
+ * @param keepsCopy whether what a later PostgreSQL can read is written when it stops.
  * @returns its address, and a function that stops it.
  * @throws Error with a sentence where the folder holds no cluster that can be started here.
  */
-export async function startDatabase(home, { account = ownAccount(), onDeath = () => true } = {}) {
+export async function startDatabase(home, { account = ownAccount(), onDeath = () => true, keepsCopy = false } = {}) {
   ownFolder(home, account)
   const folder = clusterFolder(home)
+  finishUpgrade({ folder, account })
   const made = readAsAccount(account, join(folder, 'PG_VERSION'))?.trim() ?? null
   if (made === null && lstatSync(folder, { throwIfNoEntry: false }))
     throw new Error(`The database in ${folder} is damaged: it has no PG_VERSION. Bring that folder back from a copy.`)
-  const programs = programsFor(made, folder)
-  const cluster = { home, folder, account, programs }
+  let programs = made === null ? programsIn(postgresVersions()[0]) : programsOf(made)
+  if (!programs) {
+    await upgrade({ home, folder, account }, made)
+    programs = programsIn(postgresVersions()[0])
+  }
+  const cluster = { home, folder, account, programs, keepsCopy }
   if (made === null) makeCluster(cluster)
   else if (account && lstatSync(folder).uid !== account.uid)
     execFileSync('chown', ['-R', '--no-dereference', `${account.uid}:${account.gid}`, folder])
@@ -138,7 +210,7 @@ export async function startDatabase(home, { account = ownAccount(), onDeath = ()
   return runServer({ ...cluster, password, onDeath })
 }
 
-async function runServer({ home, folder, account, programs, password, onDeath }) {
+async function runServer({ home, folder, account, programs, password, onDeath, keepsCopy = false }) {
   const port = await freePort()
   const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'max_connections=60']
   const args = ['-D', folder, '-p', String(port), ...settings.flatMap((setting) => ['-c', setting])]
@@ -159,6 +231,7 @@ async function runServer({ home, folder, account, programs, password, onDeath })
   }
   const ready = () =>
     spawnSync(join(programs, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0
+  if (keepsCopy) asAccount(account, 'rm -f "$1"', [join(home, COPY_IS_WHOLE)])
   start()
   try {
     await waitWhileBusy(home, 'The database', ready, () => earlyDeaths >= MOST_EARLY_DEATHS)
@@ -174,6 +247,7 @@ async function runServer({ home, folder, account, programs, password, onDeath })
     stop: async () => {
       stopping = true
       if (child.exitCode !== null || child.signalCode !== null) return
+      if (keepsCopy) writeCopyIfPossible({ home, account, programs }, port)
       const gone = new Promise((done) => child.once('exit', done))
       child.kill('SIGINT')
       await gone

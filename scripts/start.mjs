@@ -37,7 +37,7 @@ async function main() {
   const film = ensureDemoFilm(HOME, account)
   let url = process.env.DATABASE_URL
   if (!url) {
-    const database = await startDatabase(HOME, { account, onDeath: mayStartAgain('database') })
+    const database = await startDatabase(HOME, { account, onDeath: mayStartAgain('database'), keepsCopy: true })
     undo.push(database.stop)
     url = database.url
   }

@@ -2,7 +2,17 @@
 // copy from another network, clusters of other versions, lost passwords, disks that can only be read.
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
-import { chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
+import {
+  chownSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import postgres from 'postgres'
@@ -14,7 +24,10 @@ interface Folder {
   holdFolder: (home: string, account: unknown) => Promise<() => Promise<void>>
 }
 interface Cluster {
-  startDatabase: (home: string) => Promise<{ url: string; stop: () => Promise<void> }>
+  startDatabase: (
+    home: string,
+    options?: { keepsCopy?: boolean },
+  ) => Promise<{ url: string; stop: () => Promise<void> }>
 }
 const SCRIPTS = resolve('scripts')
 const loaded = async <T>(name: string): Promise<T> => (await import(join(SCRIPTS, name))) as T
@@ -136,10 +149,47 @@ describe('a cluster', () => {
     writeFileSync(version, '9\n')
     const said = runUnder([], `await startDatabase('${home}')`)
     expect(said).toContain('was made by PostgreSQL 9, and only')
+    expect(said).toContain('nothing was changed')
     expect(said).toContain('Install the package postgresql-9')
     expect(said).not.toContain('    at ')
     writeFileSync(version, made)
     expect(runUnder([], `await (await startDatabase('${home}')).stop(); console.log('well')`)).toContain('well')
+  })
+
+  it('of a version that is not here is filled anew from the copy of the last end, and kept', async () => {
+    const home = newHome()
+    const query = async <T>(ask: (sql: postgres.Sql) => Promise<T>): Promise<T> => {
+      const { url, stop } = await cluster.startDatabase(home, { keepsCopy: true })
+      const sql = postgres(url, { max: 1 })
+      const answer = await ask(sql)
+      await sql.end()
+      await stop()
+      return answer
+    }
+    const counted = () =>
+      query((sql) => sql`select count(*)::int as count, sum(length(word))::int as letters from words`)
+    await query(async (sql) => {
+      await sql`create table words (id int primary key, word text not null)`
+      await sql`insert into words select n, repeat('ä', n) from generate_series(1, 500) n`
+    })
+    const before = await counted()
+    const made = readFileSync(join(home, 'database', 'PG_VERSION'), 'utf8').trim()
+    const olden = (): void => writeFileSync(join(home, 'database', 'PG_VERSION'), '9\n')
+
+    olden()
+    rmSync(join(home, 'database.copy.whole'))
+    const said = runUnder([], `await startDatabase('${home}')`)
+    expect(said).toContain('but more was done after it')
+    expect(readFileSync(join(home, 'database', 'PG_VERSION'), 'utf8')).toBe('9\n')
+
+    writeFileSync(join(home, 'database.copy.whole'), '')
+    expect(await counted()).toEqual(before)
+    expect(readFileSync(join(home, 'database', 'PG_VERSION'), 'utf8').trim()).toBe(made)
+    expect(readFileSync(join(home, 'database-9', 'PG_VERSION'), 'utf8')).toBe('9\n')
+
+    // Ended between taking the old one away and putting the new one in its place.
+    renameSync(join(home, 'database'), join(home, 'database.upgraded'))
+    expect(await counted()).toEqual(before)
   })
 
   it('gets a new password where its file is gone', async () => {
