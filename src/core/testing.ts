@@ -28,7 +28,7 @@ export const talk = (key: string, guessMs: number | null): Section => ({ ...newS
 export const score = (...sections: Section[]): Score => ({ ...emptyScore('Deck Hours'), sections })
 
 export const around = (change: Partial<Around> = {}): Around => ({
-  breakFollows: false,
+  follows: 'section',
   cast: castOf([]),
   words: PLAIN_WORDS,
   ...change,

@@ -4,7 +4,7 @@ import type { Locator } from 'playwright-core'
 import { describe, expect, it } from 'vitest'
 import { expand } from '../../src/core/expand/expand'
 import { describeSection, FORMAT_NAMES } from '../../src/core/score/formats'
-import { aroundFormat } from '../../src/core/score/score'
+import { aroundFormat, followsAt } from '../../src/core/score/score'
 import { formatClock } from '../../src/core/time/clock'
 import { scoreTexts as words } from '../../src/core/words/en/score'
 import { sharedDesk, type Desk } from './desk'
@@ -42,9 +42,7 @@ describe('every format of the menu', () => {
       const card = page.locator(`[data-section="${section.key}"]`)
       await card.scrollIntoViewIfNeeded()
       await card
-        .getByText(
-          describeSection(section, aroundFormat(score, section.format, score.sections[index + 1]?.format === 'break')),
-        )
+        .getByText(describeSection(section, aroundFormat(score, section.format, followsAt(score.sections, index))))
         .waitFor()
       expect(await card.getByRole('alert').count()).toBe(0)
     }

@@ -113,7 +113,9 @@ describe('between two ties', () => {
   })
   it('what is over goes to reps that have no clock', () => {
     // Two sets of about 30 and two rests of 30 are 120 s; the footage has 130.
-    expect(tied('sets Main: 2 sets, 30 off\n  10 Squat\n', 0, 130_000)).toEqual([35_000, 30_000, 35_000, 30_000])
+    expect(tied('sets Main: 2 sets, 30 off, last rest kept\n  10 Squat\n', 0, 130_000)).toEqual([
+      35_000, 30_000, 35_000, 30_000,
+    ])
   })
   it('what is missing is taken from breaks first, and only then from all alike', () => {
     const plan = 'circuit Main: 2 rounds, 40 on, 30 between\n  Jug lift\n'
@@ -127,7 +129,7 @@ describe('between two ties', () => {
     expect(places.slice(5).every((ms) => ms === 95_000)).toBe(true)
   })
   it('a timer that ran long is stretched evenly where nothing else could have taken the time', () => {
-    expect(tied('circuit Main: 1 round, 40 on, 20 off\n  Jug lift; Squat\n', 0, 132_000)).toEqual([
+    expect(tied('circuit Main: 1 round, 40 on, 20 off, last rest kept\n  Jug lift; Squat\n', 0, 132_000)).toEqual([
       44_000, 22_000, 44_000, 22_000,
     ])
   })

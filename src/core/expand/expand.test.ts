@@ -18,7 +18,7 @@ describe('a circuit', () => {
   it('puts the break in place of the rest between rounds, unless every rest is kept', () => {
     const two = [station('Jug lift'), station('Keel hold')]
     expect(kinds(circuit({ rounds: 2, roundBreakMs: 60_000, lastRest: 'replaced', stations: two }))).toBe(
-      'work rest work break work rest work rest',
+      'work rest work break work rest work',
     )
     expect(kinds(circuit({ rounds: 2, roundBreakMs: 60_000, lastRest: 'dropped', stations: two }))).toBe(
       'work rest work break work rest work',
@@ -27,10 +27,12 @@ describe('a circuit', () => {
       'work rest work rest break work rest work rest',
     )
   })
-  it('gives way to a break section that follows, when its last rest is replaced', () => {
+  it('gives way to a break section that follows, and to nothing, when its last rest is replaced', () => {
     const pause = { ...newSection('break', 'sip', 'Sip'), durationMs: 90_000 }
     expect(kinds(circuit({ lastRest: 'replaced' }), pause)).toBe('work break')
     expect(kinds(circuit({ lastRest: 'kept' }), pause)).toBe('work rest break')
+    expect(kinds(circuit({ lastRest: 'replaced' }))).toBe('work')
+    expect(kinds(circuit({ lastRest: 'replaced' }), talk('bye', 5000))).toBe('work rest talk')
   })
   it('alternates sides by round, and halves within one interval', () => {
     const { segments } = expand(

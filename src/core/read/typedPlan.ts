@@ -14,7 +14,7 @@ import { readIntervalTable, TABLE_HEADER } from './intervalTable'
 import { mark, type Block } from './typed/block'
 import { blocksOf, breakLength, type Placed } from './typed/blocks'
 import { readChapters } from './typed/chapters'
-import { choose, isNear, sumOf, type Question } from './typed/choice'
+import { choose, isNear, sumsOf, type Question } from './typed/choice'
 import { meaningsOf } from './typed/meanings'
 import { OutlineReader } from './typed/outline'
 import { Settled } from './typed/settled'
@@ -161,9 +161,9 @@ class Builder {
   /** A total that the block states and nothing has used yet. */
   private holdAgainstTotal({ total }: Settled, sections: readonly Section[]): void {
     if (!total || total.fate === 'used') return
-    const totalMs = sumOf(sections)
+    const sums = sumsOf(sections)
     mark([total], 'used', 'total')
-    if (!isNear(totalMs, total.low)) this.unmet ??= { statedMs: total.low, totalMs }
+    if (!sums.some((sum) => isNear(sum, total.low))) this.unmet ??= { statedMs: total.low, totalMs: sums[0] }
   }
 }
 

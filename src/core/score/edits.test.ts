@@ -106,11 +106,11 @@ describe('merging one score into another', () => {
 
 describe('the balance', () => {
   it('adds up by block, posture, muscle, side, impact and gear', () => {
-    // 2 rounds of 30 s jug (left, right) and 30 s hold, 10 s rests but the last: 2 x 60 of work, 3 x 10 + 10 of rest.
+    // 2 rounds of 30 s jug (left, right) and 30 s hold, 10 s rests but the last: 2 x 60 of work, 3 x 10 of rest.
     const score = plan('circuit Main: 2 rounds, 30 on, 10 off\n  Jug lift; Keel hold\n')
     const balance = balanceOf(expand(score), castOf([]))
     expect(balance).toMatchObject({
-      blocks: [{ name: 'Main', workMs: 120_000, restMs: 40_000 }],
+      blocks: [{ name: 'Main', workMs: 120_000, restMs: 30_000 }],
       leftMs: 30_000,
       rightMs: 30_000,
       gear: [{ name: 'water jug', ms: 60_000 }],

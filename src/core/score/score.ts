@@ -7,6 +7,7 @@ import { likelyOf, valueAt } from './formats/fields'
 import type { Around } from './formats/format'
 import { withTrueJoins } from './formats/joined'
 import { withKeys } from './formats/keys'
+import type { Follows } from './formats/lastRest'
 import { moveSchema } from './move'
 import { needsSchema } from './needs'
 import { ms, name, remarks } from './primitives'
@@ -142,9 +143,15 @@ export class FreshKeys {
 /** A key for one new section. Keys stay when names change, so that stitches stay tied. */
 export const freshKey = (label: string, taken: Iterable<string>): string => new FreshKeys(taken).take(label)
 
+/** What comes after the section at `index`. */
+export function followsAt(sections: readonly Section[], index: number): Follows {
+  const next = sections[index + 1]
+  return next ? (partOf(next) === 'break' ? 'break' : 'section') : 'nothing'
+}
+
 /** What the section at `index` may know of its score. */
 export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.moves)): Around => ({
-  breakFollows: partOf(score.sections[index + 1]) === 'break',
+  follows: followsAt(score.sections, index),
   cast,
   words: wordsFor(score.vocabulary, wordsOf(score.sections[index]?.format)),
 })
@@ -153,7 +160,7 @@ export const aroundOf = (score: Score, index: number, cast: Cast = castOf(score.
 export const aroundFormat = (
   { vocabulary, moves }: Pick<Score, 'vocabulary' | 'moves'>,
   format: FormatName,
-  breakFollows: boolean,
-): Around => ({ breakFollows, cast: castOf(moves), words: wordsFor(vocabulary, wordsOf(format)) })
+  follows: Follows,
+): Around => ({ follows, cast: castOf(moves), words: wordsFor(vocabulary, wordsOf(format)) })
 
 const wordsOf = (format: FormatName | undefined): Partial<Words> => (format ? (formatNamed(format).words ?? {}) : {})

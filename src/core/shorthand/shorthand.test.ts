@@ -21,8 +21,8 @@ describe('the shorthand', () => {
   it('writes a circuit on two lines', () => {
     const { score, problems } = readShorthand(CIRCUIT)
     expect(problems).toEqual([])
-    // 2 x 3 works of 35 s but one of 45 s a round; rests of 15 s, of which the last of round 1 gives way to the break.
-    expect(expand(score)).toMatchObject({ totalMs: 2 * (35 + 35 + 45) * 1000 + 5 * 15_000 + 60_000, workMs: 230_000 })
+    // 2 x 3 works of 35 s but one of 45 s a round; two rests of 15 s between them, and the break.
+    expect(expand(score)).toMatchObject({ totalMs: 2 * (35 + 35 + 45) * 1000 + 4 * 15_000 + 60_000, workMs: 230_000 })
     expect(printShorthand(score)).toBe(`title ""\n${CIRCUIT}`)
   })
   it('reads what it prints, whatever the score', () => {

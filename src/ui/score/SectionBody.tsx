@@ -9,6 +9,7 @@ import { describeSection, formatOf, type Section } from '@/core/score/formats'
 import type { Range } from '@/core/score/primitives'
 import { valueAt, type Field } from '@/core/score/formats/fields'
 import type { Around } from '@/core/score/formats/format'
+import type { Follows } from '@/core/score/formats/lastRest'
 import type { Move } from '@/core/score/move'
 import { aroundFormat, type Score } from '@/core/score/score'
 import type { Segment } from '@/core/score/segment'
@@ -28,7 +29,7 @@ export interface CardProps extends Pick<Score, 'moves' | 'vocabulary'> {
   edit: Edit
   ms: number
   estimated: boolean
-  breakFollows: boolean
+  follows: Follows
   selected: Segment | null
   library: readonly Move[]
 }
@@ -40,9 +41,9 @@ interface Props extends CardProps {
 }
 
 export function SectionBody(props: Props): ReactNode {
-  const { section, index, edit, moves, vocabulary, breakFollows, selected, library, folded } = props
+  const { section, index, edit, moves, vocabulary, follows, selected, library, folded } = props
   const [keep, setKeep] = useState('')
-  const around = aroundFormat({ moves, vocabulary }, section.format, breakFollows)
+  const around = aroundFormat({ moves, vocabulary }, section.format, follows)
   const onField: OnField = (field, value, range) => setFieldKeeping(edit, section, { index, field, value, range, keep })
   const editSection = (recipe: (draft: Section) => void): void =>
     edit((draft) => {

@@ -1,9 +1,9 @@
 // The sections of a score in order: each with its numbers in a row and its moves below, whatever its format.
 'use client'
 import { memo, useState, type ReactNode } from 'react'
-import { partOf, stationsOf } from '@/core/score/formats'
+import { stationsOf } from '@/core/score/formats'
 import type { Move } from '@/core/score/move'
-import type { Score } from '@/core/score/score'
+import { followsAt, type Score } from '@/core/score/score'
 import type { Expansion, Segment } from '@/core/score/segment'
 import { InSight } from '../parts/InSight'
 import { MoveNames } from '../parts/MoveNames'
@@ -48,7 +48,7 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
               estimated={lengths.get(section.key)?.estimated ?? false}
               moves={score.moves}
               vocabulary={score.vocabulary}
-              breakFollows={partOf(score.sections[index + 1]) === 'break'}
+              follows={followsAt(score.sections, index)}
               selected={selected?.sectionKey === section.key ? selected : null}
               library={library}
             />

@@ -46,7 +46,7 @@ function Form({
   const [moves, setMoves] = useState(5)
   const [promise, setPromise] = useState(score.promiseMs === null && score.sections.length === 0)
   const solutions = useMemo(
-    () => (format ? solvePromise({ totalMs: ms, format, moves }, aroundFormat(score, format, false)) : []),
+    () => (format ? solvePromise({ totalMs: ms, format, moves }, aroundFormat(score, format, 'nothing')) : []),
     [ms, format, moves, score],
   )
   if (!format) return null

@@ -1,7 +1,7 @@
 // Which of several meanings a block has: the likelier one, after what the plan says of its sums; and what to ask where
 // two are close.
 import { tryExpand } from '../../expand/expand'
-import type { Section } from '../../score/formats'
+import { newSection, type Section } from '../../score/formats'
 import { withKeys } from '../../score/formats/keys'
 import { emptyScore } from '../../score/score'
 import type { Ms } from '../../units'
@@ -50,9 +50,9 @@ export function choose(
   const weighed = meanings
     .flatMap((one) => withLastRest(one, said))
     .map((meaning): Weighed => {
-      const totalMs = sumOf(meaning.sections)
-      const fits = fitOf(totalMs, statedOf(said), goalMs)
-      return { meaning, totalMs, fits, weight: meaning.prior + fits }
+      const sums = sumsOf(meaning.sections)
+      const fits = Math.max(...sums.map((sum) => fitOf(sum, statedOf(said), goalMs)))
+      return { meaning, totalMs: sums[0], fits, weight: meaning.prior + fits }
     })
     .sort((one, other) => other.weight - one.weight)
   const [best] = weighed
@@ -98,5 +98,13 @@ function withLastRest(meaning: Meaning, said: Settled): Meaning[] {
 /** Within a second, or what one says of a length: half a percent. */
 export const isNear = (oneMs: Ms, otherMs: Ms): boolean => Math.abs(oneMs - otherMs) <= Math.max(1000, otherMs * 0.005)
 
-export const sumOf = (sections: readonly Section[]): Ms =>
+const sumOf = (sections: readonly Section[]): Ms =>
   tryExpand({ ...emptyScore(''), sections: sections.map(withKeys) }).expansion?.totalMs ?? 0
+
+const AFTERWARDS = newSection('talk', 'afterwards', 'Afterwards')
+
+/** What people may mean by the length of sections: most count a rest after the last move, though nobody waits for it. */
+export const sumsOf = (sections: readonly Section[]): [alone: Ms, followed: Ms] => [
+  sumOf(sections),
+  sumOf([...sections, AFTERWARDS]) - sumOf([AFTERWARDS]),
+]

@@ -50,11 +50,7 @@ export const burst: Format<Burst> = defineFormat('burst', {
       const places = placed(group, 'groups', at)
       const last = at === groups.length - 1
       const between = { set: at + 1, sets: groups.length }
-      const closing = restStays(section.lastRest, {
-        last,
-        breakBetween: burstBreakMs > 0,
-        breakFollows: around.breakFollows,
-      })
+      const closing = restStays(section.lastRest, { last, breakBetween: burstBreakMs > 0, follows: around.follows })
       if (at > 0 && talkMs) {
         const label = `Shown: ${group.map((station) => withReps(station, 1)).join(', ')}`
         run.talk({ place: `${groupKey(group)}/talk`, ms: talkMs, label, spot: between, field: ['talkMs'] })

@@ -38,11 +38,7 @@ export const byStation: Format<ByStation> = defineFormat('byStation', {
     const places = placed(section.stations, 'stations')
     places.forEach((one, index) => {
       const last = index === places.length - 1
-      const closing = restStays(section.lastRest, {
-        last,
-        breakBetween: changeMs > 0,
-        breakFollows: around.breakFollows,
-      })
+      const closing = restStays(section.lastRest, { last, breakBetween: changeMs > 0, follows: around.follows })
       const here = { station: index + 1, stations: places.length }
       for (let set = 1; set <= sets; set++) {
         run.turn({

@@ -45,7 +45,7 @@ export const circuit: Format<Circuit> = defineFormat('circuit', {
       const closing = restStays(section.lastRest, {
         last: round === rounds,
         breakBetween: roundBreakMs > 0,
-        breakFollows: around.breakFollows,
+        follows: around.follows,
       })
       places.forEach(({ one, work, rest }, index) =>
         run.turn({

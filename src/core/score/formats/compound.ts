@@ -55,7 +55,7 @@ export const compound: Format<Compound> = defineFormat('compound', {
             spot: { ...between, station: index + 1, stations: places.length },
           }),
         )
-        const end = { last: pass === passes, breakBetween: passBreakMs > 0, breakFollows: around.breakFollows }
+        const end = { last: pass === passes, breakBetween: passBreakMs > 0, follows: around.follows }
         const closing = at < groups.length - 1 || restStays(section.lastRest, end)
         if (closing) run.rest(`r${pass}/${groupKey(group)}/after`, slotRest, between)
       })

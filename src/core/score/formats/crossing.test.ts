@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { around, station } from '../../testing'
 import type { Segment } from '../segment'
-import { restStays } from './lastRest'
+import { restStays, type Follows } from './lastRest'
 import { LAST_RESTS, type LastRest } from './fields'
 import {
   describeSection,
@@ -44,38 +44,44 @@ function twice(
         : {}
   return { ...base, ...counts, ...moves, leadInMs: 0, ...change } as unknown as Section
 }
-const laid = (section: Section, breakFollows = false): Segment[] => expandSection(section, around({ breakFollows }))
+const laid = (section: Section, follows: Follows = 'section'): Segment[] => expandSection(section, around({ follows }))
 const kinds = (segments: readonly Segment[]): string => segments.map((one) => one.kind[0]).join('')
 
+const SLOTS: readonly FormatName[] = ['slot', 'minuteReps', 'minuteTime']
 const RESTING = FORMAT_NAMES.filter((name) => 'lastRest' in newSection(name, 'x', 'x'))
 
 describe('the last rest', () => {
-  it.each<[LastRest, boolean, boolean, boolean, boolean]>([
-    // rule, last pass, break between passes, break section follows, stays
-    ['kept', true, false, true, true],
-    ['kept', false, true, false, true],
-    ['replaced', true, false, false, true],
-    ['replaced', true, false, true, false],
-    ['replaced', false, true, false, false],
-    ['replaced', false, false, true, true],
-    ['dropped', true, false, false, false],
-    ['dropped', true, false, true, false],
-    ['dropped', false, true, false, false],
-    ['dropped', false, false, false, true],
-  ])('%s: last %s, break between %s, break follows %s: stays %s', (rule, last, breakBetween, breakFollows, stays) =>
-    expect(restStays(rule, { last, breakBetween, breakFollows })).toBe(stays),
+  it.each<[LastRest, boolean, boolean, Follows, boolean]>([
+    // rule, last pass, break between passes, what follows, stays
+    ['kept', true, false, 'break', true],
+    ['kept', true, false, 'nothing', true],
+    ['kept', false, true, 'section', true],
+    ['replaced', true, false, 'section', true],
+    ['replaced', true, false, 'break', false],
+    ['replaced', true, false, 'nothing', false],
+    ['replaced', false, true, 'section', false],
+    ['replaced', false, false, 'break', true],
+    ['replaced', false, false, 'nothing', true],
+    ['dropped', true, false, 'section', false],
+    ['dropped', true, false, 'break', false],
+    ['dropped', false, true, 'section', false],
+    ['dropped', false, false, 'section', true],
+  ])('%s: last %s, break between %s, followed by %s: stays %s', (rule, last, breakBetween, follows, stays) =>
+    expect(restStays(rule, { last, breakBetween, follows })).toBe(stays),
   )
 
   it('is a choice of every format with rests', () => expect(RESTING).toHaveLength(15))
-  it.each(RESTING)('of %s: kept ends with it, dropped never, replaced unless a break follows', (format) => {
-    const end = (rule: LastRest, breakFollows: boolean): string =>
-      kinds(laid(twice(format, { lastRest: rule }), breakFollows)).slice(-2)
-    for (const breakFollows of [false, true]) {
-      expect(end('kept', breakFollows)).toBe('wr')
-      expect(end('dropped', breakFollows)).toMatch(/w$/)
+  it.each(RESTING)('of %s: kept ends with it, dropped never, replaced unless a break or nothing follows', (format) => {
+    const end = (rule: LastRest, follows: Follows): string =>
+      kinds(laid(twice(format, { lastRest: rule }), follows)).slice(-2)
+    for (const follows of ['section', 'break', 'nothing'] as const) {
+      expect(end('kept', follows)).toBe('wr')
+      expect(end('dropped', follows)).toMatch(/w$/)
     }
-    expect(end('replaced', false)).toBe('wr')
-    expect(end('replaced', true)).toMatch(/w$/)
+    expect(end('replaced', 'section')).toBe('wr')
+    expect(end('replaced', 'break')).toMatch(/w$/)
+    // What is left of a slot is part of it: the last is as long as any.
+    expect(end('replaced', 'nothing')).toMatch(SLOTS.includes(format) ? /wr$/ : /w$/)
   })
   it.each(RESTING)('of %s changes rests alone: the works stay what they are', (format) => {
     const works = LAST_RESTS.map((rule) =>

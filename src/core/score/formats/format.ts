@@ -8,12 +8,13 @@ import type { Readings } from '../schools'
 import type { Segment } from '../segment'
 import type { Words } from '../vocabulary'
 import type { Field, Holding } from './fields'
+import type { Follows } from './lastRest'
 import type { Rows } from './rows'
 
 /** What a format may know of its surroundings. */
 export interface Around {
-  /** The section after this one is a break, which can stand in for a last rest. */
-  breakFollows: boolean
+  /** A break can stand in for a last rest, and where nothing follows there is none. */
+  follows: Follows
   cast: Cast
   words: Words
 }

@@ -368,7 +368,6 @@ describe('a score', () => {
       'work',
       'rest',
       'work',
-      'rest',
     ])
     expect(shown('beforeBlocks')).toEqual([
       'Shown: Jug lift',
@@ -381,7 +380,6 @@ describe('a score', () => {
       'work',
       'rest',
       'work',
-      'rest',
     ])
     expect(shown('inRests')).toEqual([
       'work',
@@ -391,7 +389,6 @@ describe('a score', () => {
       'work',
       'Shown now: Keel hold',
       'work',
-      'rest',
     ])
   })
 })

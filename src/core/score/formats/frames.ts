@@ -67,7 +67,7 @@ export function roundsOfGroups(
   const work = given(section.workMs, 'workMs'),
     rest = given(section.restMs, 'restMs')
   for (let round = 1; round <= rounds; round++) {
-    const end = { last: round === rounds, breakBetween: roundBreakMs > 0, breakFollows: around.breakFollows }
+    const end = { last: round === rounds, breakBetween: roundBreakMs > 0, follows: around.follows }
     groups.forEach((group, at) => {
       const spot: Spot = { round, rounds, station: at + 1, stations: groups.length }
       const place = `r${round}/${groupKey(group)}`

@@ -45,7 +45,7 @@ export const ladder: Format<Ladder> = defineFormat('ladder', {
       const closing = restStays(section.lastRest, {
         last: lastGroup,
         breakBetween: groupBreakMs > 0,
-        breakFollows: around.breakFollows,
+        follows: around.follows,
       })
       for (let rung = 1; rung <= rungs; rung++) {
         const work = stepped(start, step, rung - 1)

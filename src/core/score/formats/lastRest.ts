@@ -6,18 +6,24 @@ export interface EndOfPass {
   last: boolean
   /** A break of this section stands between passes. */
   breakBetween: boolean
-  /** The next section is a break. */
-  breakFollows: boolean
+  follows: Follows
 }
 
-/** `kept`: always. `replaced`: unless a break follows. `dropped`: the same, and never at the very end. */
-export function restStays(rule: LastRest, { last, breakBetween, breakFollows }: EndOfPass): boolean {
+/** What comes after a section. */
+export type Follows = 'break' | 'section' | 'nothing'
+
+/** `kept`: always. `replaced`: unless a break or nothing follows. `dropped`: the same, and never at the very end. */
+export function restStays(rule: LastRest, { last, breakBetween, follows }: EndOfPass): boolean {
   switch (rule) {
     case 'kept':
       return true
     case 'dropped':
       return !last && !breakBetween
     case 'replaced':
-      return last ? !breakFollows : !breakBetween
+      return last ? follows === 'section' : !breakBetween
   }
 }
+
+/** The same where a rest is what a slot has left: the last slot is as long as any, also where nothing follows. */
+export const slotStaysWhole = (rule: LastRest, end: EndOfPass): boolean =>
+  restStays(rule, { ...end, follows: end.follows === 'nothing' ? 'section' : end.follows })

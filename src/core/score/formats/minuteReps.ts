@@ -8,7 +8,7 @@ import { counted } from '../vocabulary'
 import { groupSeconds, intervalOf, USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, type OwnFinding } from './format'
-import { restStays } from './lastRest'
+import { slotStaysWhole } from './lastRest'
 import { guessed, placed, Run } from './run'
 import { withReps } from './station'
 
@@ -65,7 +65,7 @@ export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
     run.lead(section.leadInMs)
     const places = placed(section.stations, 'stations')
     for (let round = 1; round <= rounds; round++) {
-      const end = { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows }
+      const end = { last: round === rounds, breakBetween: false, follows: around.follows }
       places.forEach((one, at) => {
         const spot = { round, rounds, station: at + 1, stations: places.length }
         const place = `r${round}/${one.key}`
@@ -78,7 +78,7 @@ export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
         run.turn({ place, one, pass: round, work, rest: null, closes: false, spot })
         let spentMs = 0
         for (let index = before; index < run.segments.length; index++) spentMs += run.segments[index]?.durationMs ?? 0
-        const closing = at < places.length - 1 || restStays(section.lastRest, end)
+        const closing = at < places.length - 1 || slotStaysWhole(section.lastRest, end)
         if (!closing) return
         run.rest(`${place}/rest`, guessed(slotMs - spentMs), spot)
         run.withinSlot(before, slotMs)

@@ -4,7 +4,7 @@ import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
 import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, knobs } from './format'
-import { restStays } from './lastRest'
+import { slotStaysWhole } from './lastRest'
 import { usual } from './rows'
 import { placed, Run, type Length } from './run'
 
@@ -38,7 +38,7 @@ export const minuteTime: Format<MinuteTime> = defineFormat('minuteTime', {
       return { one, work, rest: { ...work, ms: slotMs - workMs, baseMs: slotMs, times: -1 } }
     })
     for (let round = 1; round <= rounds; round++) {
-      const end = { last: round === rounds, breakBetween: false, breakFollows: around.breakFollows }
+      const end = { last: round === rounds, breakBetween: false, follows: around.follows }
       places.forEach(({ one, work, rest }, at) =>
         run.turn({
           place: `r${round}/${one.key}`,
@@ -46,7 +46,7 @@ export const minuteTime: Format<MinuteTime> = defineFormat('minuteTime', {
           work,
           rest,
           pass: round,
-          closes: at < places.length - 1 || restStays(section.lastRest, end),
+          closes: at < places.length - 1 || slotStaysWhole(section.lastRest, end),
           spot: { round, rounds, station: at + 1, stations: places.length },
         }),
       )

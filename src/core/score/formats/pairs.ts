@@ -38,11 +38,7 @@ export const pairs: Format<Pairs> = defineFormat('pairs', {
     groups.forEach((group, at) => {
       const last = at === groups.length - 1
       const between = { set: at + 1, sets: groups.length }
-      const closing = restStays(section.lastRest, {
-        last,
-        breakBetween: pairBreakMs > 0,
-        breakFollows: around.breakFollows,
-      })
+      const closing = restStays(section.lastRest, { last, breakBetween: pairBreakMs > 0, follows: around.follows })
       const places = placed(group, 'groups', at)
       if (at > 0) run.leadEach(groupKey(group), section.eachLeadMs)
       for (let time = 1; time <= times; time++) {

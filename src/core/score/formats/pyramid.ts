@@ -107,7 +107,7 @@ export const pyramid: Format<Pyramid> = defineFormat('pyramid', {
         spot: { ...between, round: 2, rounds: 2 },
       })
       down.note = `From about ${reps} reps`
-      const end = { last: true, breakBetween: false, breakFollows: around.breakFollows }
+      const end = { last: true, breakBetween: false, follows: around.follows }
       if (at < groups.length - 1 || restStays(section.lastRest, end))
         run.rest(`${key}/after`, given(section.groupRestMs, 'groupRestMs'), between)
     })

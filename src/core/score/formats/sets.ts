@@ -31,7 +31,7 @@ export const sets: Format<Sets> = defineFormat('sets', {
     const places = placed(section.stations, 'stations')
     places.forEach((one, at) => {
       const last = at === places.length - 1
-      const end = { last, breakBetween: changeMs > 0, breakFollows: around.breakFollows }
+      const end = { last, breakBetween: changeMs > 0, follows: around.follows }
       const closing = restStays(section.lastRest, end)
       const here = { station: at + 1, stations: places.length }
       for (let set = 1; set <= count; set++) {

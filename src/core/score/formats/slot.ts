@@ -5,7 +5,7 @@ import { formatLength } from '../../time/clock'
 import { counted } from '../vocabulary'
 import { ACTIVE, choice, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, knobs } from './format'
-import { restStays } from './lastRest'
+import { slotStaysWhole } from './lastRest'
 import { usual } from './rows'
 import { placed, Run, type Length } from './run'
 
@@ -79,10 +79,10 @@ export const slot: Format<Slot> = defineFormat('slot', {
     steps.forEach((step, at) => {
       const round = at + 1
       const { work, rest } = lengthsAt(section, step)
-      const closing = restStays(section.lastRest, {
+      const closing = slotStaysWhole(section.lastRest, {
         last: round === steps.length,
         breakBetween: false,
-        breakFollows: around.breakFollows,
+        follows: around.follows,
       })
       places.forEach((one, index) =>
         run.turn({

@@ -72,7 +72,7 @@ describe('a length of its own of which only the bounds are known', () => {
 
 describe('a gap of its own', () => {
   it('lasts otherwise than its like, and only there', () => {
-    const text = 'circuit Main: 2 rounds, 20 on, 10 off, gap r1/s1/rest 40\n  Squat; Crunch\n'
+    const text = 'circuit Main: 2 rounds, 20 on, 10 off, last rest kept, gap r1/s1/rest 40\n  Squat; Crunch\n'
     const rests = expand(readShorthand(text).score).segments.filter(({ kind }) => kind === 'rest')
     expect(rests.map(({ durationMs }) => durationMs)).toEqual([40_000, 10_000, 10_000, 10_000])
     expect(rests[0]?.origin?.length?.field).toEqual(['gaps', 'r1/s1/rest'])

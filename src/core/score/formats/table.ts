@@ -36,11 +36,7 @@ export const table: Format<Table> = defineFormat('table', {
     const places = placed(section.stations, 'stations')
     rounds.forEach(({ workMs, restMs }, at) => {
       const last = at === rounds.length - 1
-      const closing = restStays(section.lastRest, {
-        last,
-        breakBetween: roundBreakMs > 0,
-        breakFollows: around.breakFollows,
-      })
+      const closing = restStays(section.lastRest, { last, breakBetween: roundBreakMs > 0, follows: around.follows })
       const work = given(workMs, 'rounds', at, 'workMs'),
         rest = given(restMs, 'rounds', at, 'restMs')
       const here = { round: at + 1, rounds: rounds.length }

@@ -49,7 +49,7 @@ export const uneven: Format<Uneven> = defineFormat('uneven', {
       const lastTurn = turn === turns.length - 1
       const pauses = !lastTurn && turns[turn + 1]?.at !== at && groupBreakMs > 0
       const between = { set: at + 1, sets: groups.length }
-      const end = { last: lastTurn, breakBetween: pauses, breakFollows: around.breakFollows }
+      const end = { last: lastTurn, breakBetween: pauses, follows: around.follows }
       const places = placed(group, 'groups', at)
       const closing = (!lastTurn && !pauses) || restStays(section.lastRest, end)
       places.forEach((one, index) => {
