@@ -63,6 +63,8 @@ describe('migrations', () => {
       '018_ship_out.sql',
       '019_passes.sql',
       '020_safe_store.sql',
+      '021_what_is_shown.sql',
+      '022_last_rest',
     ])
     expect(await migrate()).toEqual([])
   })
@@ -107,6 +109,7 @@ describe('moves', () => {
       purpose: 'host',
       scoreRevision: 1,
       stitchRevision: 1,
+      scoreShown: null,
       reel: null,
       cut: USUAL_CUT,
       look: USUAL_LOOK,

@@ -31,6 +31,7 @@ const parts = async () => ({
   ...(await import('../src/server/progress')),
   ...(await import('../src/server/packs')),
   ...(await import('../src/server/saveSetting')),
+  ...(await import('../src/server/workoutState')),
 })
 
 it('begins with its tables', async () => {
@@ -56,7 +57,7 @@ describe('a setting', () => {
 describe('a video', () => {
   it('says what has changed since: score, ties, footage, cut, look', async () => {
     const { createWorkout, saveScore, addPack, addJob, sql, progressOf, takeIntoReel, ...kept } = await parts()
-    const { saveSetting, findWorkout } = kept
+    const { saveSetting, findWorkout, shownKey, doneOf } = kept
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
     await addPack({
@@ -73,6 +74,7 @@ describe('a video', () => {
       purpose: 'host',
       scoreRevision: 1,
       stitchRevision: 1,
+      scoreShown: shownKey(score(circuit())),
       reel: [footageId],
       cut: USUAL_CUT,
       look: USUAL_LOOK,
@@ -105,7 +107,16 @@ describe('a video', () => {
     expect(await changed()).toMatchObject({ sound: true })
     await saveSetting(workoutId, 'cues', USUAL_CUES)
     await saveSetting(workoutId, 'look', USUAL_LOOK)
-    await saveScore(workoutId, score(circuit({ rounds: 2 })), at(1))
+    expect(await doneOf(workoutId)).toEqual({ score: true, floor: false, sync: false, ship: true })
+    // A series without a next one, and a finding that was set aside, are seen by no viewer.
+    const series = { name: 'Deck Hours', next: '' }
+    const dismissed = [{ finding: 'rest', reason: 'as filmed' }]
+    await saveScore(workoutId, { ...score(circuit()), series, dismissed }, at(1))
+    expect(await changed()).toMatchObject({ score: false })
+    await saveScore(workoutId, { ...score(circuit()), series: { ...series, next: 'Night watch' } }, at(2))
+    expect(await changed()).toMatchObject({ score: true })
+    expect(await doneOf(workoutId)).toMatchObject({ ship: false })
+    await saveScore(workoutId, score(circuit({ rounds: 2 })), at(3))
     expect(await changed()).toEqual({
       score: true,
       ties: false,

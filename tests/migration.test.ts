@@ -42,6 +42,8 @@ startedDatabase(async (url) => {
     '018_ship_out.sql',
     '019_passes.sql',
     '020_safe_store.sql',
+    '021_what_is_shown.sql',
+    '022_last_rest',
   ])
 })
 

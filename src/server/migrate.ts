@@ -5,11 +5,12 @@ import { join } from 'node:path'
 import type { TransactionSql } from 'postgres'
 import { inTransaction } from './db'
 import { keyStations } from './migrations/keyStations'
+import { tieLastMoves } from './migrations/lastRest'
 
 const LOCK = 0x4a49_5645
 
 type Step = (tx: TransactionSql) => Promise<void>
-const STEPS: Readonly<Record<string, Step>> = { '004_station_keys': keyStations }
+const STEPS: Readonly<Record<string, Step>> = { '004_station_keys': keyStations, '022_last_rest': tieLastMoves }
 
 /** @returns the names of the migrations that were run now. */
 export async function migrate(folder = join(process.cwd(), 'db', 'migrations')): Promise<string[]> {

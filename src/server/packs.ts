@@ -34,6 +34,8 @@ export interface Pack {
    */
   scoreRevision: number | null
   stitchRevision: number | null
+  /** Of what content of the score (`shownKey`); null where it was not written down. */
+  scoreShown: string | null
   /** Ids of its files in order. */
   reel: string[] | null
   cut: CutWishes
@@ -75,6 +77,7 @@ interface Row {
   purpose: Purpose
   score_revision: number | null
   stitch_revision: number | null
+  score_shown: string | null
   reel: string[] | null
   cut: unknown
   look: unknown
@@ -101,6 +104,7 @@ const fromRow = (row: Row): Pack => ({
   purpose: row.purpose,
   scoreRevision: row.score_revision,
   stitchRevision: row.stitch_revision,
+  scoreShown: row.score_shown,
   reel: row.reel,
   cut: cutWishesSchema.parse(row.cut ?? {}),
   look: lookSchema.parse(row.look),
@@ -127,6 +131,7 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     purpose: pack.purpose,
     score_revision: pack.scoreRevision,
     stitch_revision: pack.stitchRevision,
+    score_shown: pack.scoreShown,
     reel: pack.reel,
     cut: db.json(pack.cut),
     look: db.json(pack.look),

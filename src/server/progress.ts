@@ -1,13 +1,7 @@
 // What the page is told while long work runs: footage, jobs and the newest pack of a workout, in a form it can use.
-import { isDeepStrictEqual } from 'node:util'
-import { cutWishesSchema } from '../core/cut/fit'
-import { AS_FILMED, framingSchema } from '../core/cut/framing'
-import { cueWishesSchema } from '../core/cue/wishes'
-import { lookSchema } from '../core/look/looks/family'
 import type { Verified } from '../core/proof/verify'
 import { RENDERED } from '../core/render/plan'
 import type { Purpose } from '../core/render/purpose'
-import { mixSchema } from '../core/sound/mix'
 import type { FootageFacts } from '../engine/probe'
 import {
   currentFootage,
@@ -20,10 +14,11 @@ import {
 } from './footage'
 import { recentJobs, type Job } from './jobs'
 import { sql } from './db'
-import { packsByPurpose, type Pack } from './packs'
+import { packsByPurpose } from './packs'
 import { HOSTS, publicationsOf, type Publication } from './publications'
 import { keyOf, reelOf, sharedMs, type Reel } from './reel'
 import type { Ms, Share } from '../core/units'
+import { changedSince, type Changed } from './workoutState'
 
 export interface FootageProgress {
   id: string
@@ -68,15 +63,7 @@ export interface PackProgress {
   scoreRevision: number | null
   verified: Verified | null
   /** What has changed since it was made. */
-  changed: {
-    score: boolean
-    ties: boolean
-    footage: boolean
-    cut: boolean
-    look: boolean
-    framing: boolean
-    sound: boolean
-  }
+  changed: Changed
 }
 
 /** A second camera: what it stands beside, and from where on in its time. */
@@ -215,30 +202,6 @@ async function tiedFootage(ids: readonly string[]): Promise<Set<string>> {
     { id: string }[]
   >`select distinct footage_id as id from stitches where footage_id = any(${[...ids]})`
   return new Set(rows.map(({ id }) => id))
-}
-
-/**
- * What a video that was made of other revisions no longer shows. Where nothing was written down, nothing is claimed.
- */
-export async function changedSince(pack: Pack, { files }: Reel): Promise<PackProgress['changed']> {
-  const [now] = await sql()<
-    { score: number; ties: number; cut: unknown; look: unknown; framing: unknown; cues: unknown; mix: unknown }[]
-  >`
-    select score_revision as score, cut, look, framing, cues, mix, stitch_revision as ties from workouts where id = ${pack.workoutId}`
-  const unlike = (then: number | null, since: number | null | undefined): boolean => then !== null && then !== since
-  const ids = files.map(({ id }) => id)
-  const otherFootage = pack.reel !== null && !isDeepStrictEqual(pack.reel, ids)
-  return {
-    score: unlike(pack.scoreRevision, now?.score),
-    ties: !otherFootage && unlike(pack.stitchRevision, now?.ties),
-    footage: otherFootage,
-    cut: !isDeepStrictEqual(pack.cut, cutWishesSchema.parse(now?.cut ?? {})),
-    look: !isDeepStrictEqual(pack.look, lookSchema.parse(now?.look ?? {})),
-    framing: !isDeepStrictEqual(pack.framing ?? AS_FILMED, framingSchema.parse(now?.framing ?? {})),
-    sound:
-      (pack.cues !== null && !isDeepStrictEqual(pack.cues, cueWishesSchema.parse(now?.cues ?? {}))) ||
-      (pack.mix !== null && !isDeepStrictEqual(pack.mix, mixSchema.parse(now?.mix ?? {}))),
-  }
 }
 
 /** @param now milliseconds since the epoch. */

@@ -7,7 +7,7 @@ import { filesInRow } from '../core/filesInRow'
 import { Problem } from '../core/problem'
 import type { Version } from '../core/version'
 import { inTransaction, sql } from './db'
-import type { Db } from './jobs'
+import { tellChange, type Db } from './jobs'
 import { keyOf, lengthsOf, reelOf } from './reel'
 import { findWorkout } from './workouts'
 
@@ -105,6 +105,7 @@ export async function saveStitches(
           ("segmentId" text, edge text, "footageMs" integer, origin text, confidence real, evidence jsonb,
             alternatives jsonb, done boolean)`
     }
+    await tellChange(workoutId, tx)
     return saved
   })
 }

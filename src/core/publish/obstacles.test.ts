@@ -18,7 +18,7 @@ const READY: Publishing = {
     purpose: 'host',
     proofed: { open: 0, checked: 5, asked: 0 },
     openNotes: 0,
-    openChanges: 0,
+    leftToDo: 0,
     verified: { faults: [] },
     limits: LIMITS,
   },
@@ -43,7 +43,8 @@ describe('what stands in the way', () => {
     [{ proofed: { open: 5, checked: 0, asked: 0 } }, ['unproofed']],
     [{ proofed: { open: 2, checked: 2, asked: 1 } }, ['proofed-before', 'unproofed']],
     [{ openNotes: 2 }, ['open-notes']],
-    [{ openChanges: 2 }, ['open-changes']],
+    [{ leftToDo: 2 }, ['left-to-do']],
+    [{ leftToDo: null }, ['nothing-tied']],
     [{ captions: 'WEBVTT\n' }, ['no-captions']],
     [{ chapters: READY.chapters.slice(1) }, ['few-chapters']],
     [{ limits: null }, ['host-away']],
@@ -63,11 +64,11 @@ describe('what stands in the way', () => {
         fc.boolean(),
         fc.nat(3),
         fc.constantFrom('', 'x'.repeat(200)),
-        (isOutdated, away, openChanges, title) => {
+        (isOutdated, away, leftToDo, title) => {
           const found = obstaclesOf({
             ...READY,
             isOutdated,
-            openChanges,
+            leftToDo,
             title,
             captions: '',
             limits: away ? null : LIMITS,

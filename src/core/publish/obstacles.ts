@@ -16,7 +16,8 @@ export type Obstacle = { harm: Harm } & (
   | { code: 'video-large'; bytes: number; most: number }
   | { code: 'video-long'; ms: Ms; mostMs: Ms }
   | { code: 'faults'; count: number }
-  | { code: 'open-changes' | 'open-notes' | 'proofed-before'; count: number }
+  | { code: 'nothing-tied' }
+  | { code: 'left-to-do' | 'open-notes' | 'proofed-before'; count: number }
   | { code: 'unproofed'; count: number; of: number }
 )
 
@@ -30,8 +31,8 @@ export interface Publishing {
   purpose: Purpose
   /** Whether anything has changed since it was rendered. */
   isOutdated: boolean
-  /** Changes of the score that are tied to no instant of the footage. */
-  openChanges: number
+  /** How many questions the ties to the footage leave; null where nothing is tied. */
+  leftToDo: number | null
   /** How many changes somebody has found right in Watch, or not yet; null where none can be found. */
   proofed: Record<CheckState, number> | null
   /** How many notes are left there. */
@@ -57,7 +58,7 @@ export function obstaclesOf(of: Publishing): Obstacle[] {
     ...(limits ? beyond(of, limits) : []),
     of.isOutdated && { harm: 'misleads', code: 'outdated' },
     of.purpose === 'draft' && { harm: 'misleads', code: 'draft' },
-    of.openChanges > 0 && { harm: 'misleads', code: 'open-changes', count: of.openChanges },
+    tiesOf(of.leftToDo),
     ofFaults === 'misleads' && { harm: ofFaults, code: 'faults', count: faults.length },
     of.openNotes > 0 && { harm: 'less', code: 'open-notes', count: of.openNotes },
     ...(of.proofed ? proofOf(of.proofed) : []),
@@ -67,6 +68,11 @@ export function obstaclesOf(of: Publishing): Obstacle[] {
     !description.trim() && { harm: 'less', code: 'no-description' },
   ]
   return found.flatMap((one) => one || [])
+}
+
+function tiesOf(leftToDo: number | null): Obstacle | false {
+  if (leftToDo === null) return { harm: 'misleads', code: 'nothing-tied' }
+  return leftToDo > 0 && { harm: 'misleads', code: 'left-to-do', count: leftToDo }
 }
 
 function proofOf({ open, checked, asked }: Record<CheckState, number>): (Obstacle | false)[] {

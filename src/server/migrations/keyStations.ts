@@ -2,10 +2,10 @@
 // and the shelf's facts are written down. It speaks of the ids that Jivet made before, so it names formats; it is never
 // changed.
 import type { TransactionSql } from 'postgres'
-import { tryExpand } from '../../core/expand/expand'
 import type { FormatName, Section } from '../../core/score/formats'
 import { scoreSchema, type Score } from '../../core/score/score'
 import { factsOfStored, writeFacts } from '../shelfFacts'
+import { segmentsOfBefore } from './lastRest'
 
 export async function keyStations(tx: TransactionSql): Promise<void> {
   const ids = await tx<{ id: string }[]>`select id from workouts order by id`
@@ -33,7 +33,7 @@ export function legacyIds(score: Score): Map<string, string> {
   const ids = new Map<string, string>()
   const sections = new Map(score.sections.map((section) => [section.key, section]))
   const demos = new Map<string, number>()
-  for (const { id, sectionKey } of tryExpand(score).expansion?.segments ?? []) {
+  for (const { id, sectionKey } of segmentsOfBefore(score)) {
     const section = sections.get(sectionKey)
     const tail = id.slice(sectionKey.length + 1)
     if (!section) continue

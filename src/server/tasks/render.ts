@@ -17,6 +17,7 @@ import { addPack, newestPack } from '../packs'
 import { renderParts } from '../parts'
 import { renderingOf } from '../rendering'
 import { chunkStore, keepFile, storedSize, withAttemptFolder } from '../store'
+import { shownKey } from '../workoutState'
 import type { Finish, TaskContext } from './task'
 
 export async function renderTask(job: Job, context: TaskContext): Promise<Finish> {
@@ -62,6 +63,7 @@ export async function renderTask(job: Job, context: TaskContext): Promise<Finish
       ...{ description: described.text, clashes: described.clashes, written, purpose },
       scoreRevision: workout.version.revision,
       stitchRevision: version.revision,
+      scoreShown: shownKey(workout.score),
       reel: reel.files.map(({ id }) => id),
       cut: workout.cut,
       ...{ look, framing: workout.framing, cues: workout.cues, mix, verified },

@@ -4,19 +4,21 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { Check, Moon, Sun } from 'lucide-react'
 import type { ReactNode } from 'react'
+import type { Done } from '@/server/workoutState'
 import { texts } from '@/core/words/en/screens'
 import { KeySheet, type KeyPage } from './KeySheet'
 import { useMayLeave } from './Shell'
 import { useTheme } from './useTheme'
+import { useDone } from './useDone'
 import { WhoIsIn } from './WhoIsIn'
 
 const STEPS = ['score', 'floor', 'sync', 'watch', 'ship'] as const
-export type Step = (typeof STEPS)[number]
+type Step = (typeof STEPS)[number]
 
 const BRAND = 'flex shrink-0 items-center gap-2.5 pr-6 font-display text-3xl text-on-bar max-md:pr-3'
 
 interface Props {
-  workout?: { id: string; title: string; done: Partial<Record<Step, boolean>> }
+  workout?: { id: string; title: string; done: Done }
   /** On a device that is paired to a floor there is no way to anywhere else. */
   floorOnly?: boolean
 }
@@ -25,6 +27,8 @@ export function Bar({ workout, floorOnly = false }: Props): ReactNode {
   const path = usePathname()
   const { theme, change } = useTheme()
   const mayLeave = useMayLeave()
+  const known = useDone(floorOnly ? undefined : workout, path) ?? workout?.done
+  const done: Partial<Record<Step, boolean>> = known ?? {}
   const here = STEPS.find((step) => path.endsWith(`/${step}`))
   return (
     <header className="flex h-16 items-stretch bg-bar pl-6 text-on-bar max-md:h-14 max-md:pl-3">
@@ -56,7 +60,7 @@ export function Bar({ workout, floorOnly = false }: Props): ReactNode {
               className={`flex items-center gap-2 px-5 font-display text-2xl max-md:gap-1 max-md:px-2 max-md:text-xl ${step === here ? 'bg-land text-print' : 'hover:bg-on-bar/15'}`}
             >
               {texts.way[step]}
-              {workout.done[step] && (
+              {done[step] && (
                 <Check size={18} strokeWidth={3.5} role="img" aria-label={texts.done} className="max-md:size-3.5" />
               )}
             </Link>

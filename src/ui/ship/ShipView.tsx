@@ -7,7 +7,6 @@ import type { Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
-import { useMadeAgain } from '../parts/useMadeAgain'
 import { useProgress } from '../parts/useProgress'
 import type { Thumbnail as Wish } from '@/core/look/thumbnail'
 import { USUAL_PURPOSE, type Purpose } from '@/core/render/purpose'
@@ -27,8 +26,8 @@ interface Props {
   id: string
   progress: Progress
   hasScore: boolean
-  hasStitches: boolean
-  openChanges: number
+  /** Questions that the ties leave; null where nothing is tied. */
+  leftToDo: number | null
   /** Of the score as it is now. */
   scoreRevision: number
   title: string
@@ -42,8 +41,6 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
   const progress = useProgress(id, initial)
   const [purpose, setPurpose] = useState<Purpose>(USUAL_PURPOSE)
   const { jobs, pack, otherPacks, published } = progress
-  // What the bar says is done was made with the page.
-  useMadeAgain(initial.pack?.id, pack?.id)
   const isRunning = jobs.some((job) => job.kind === 'render' && (job.state === 'queued' || job.state === 'active'))
   const changed = `${scoreRevision} ${JSON.stringify(pack?.changed)}`
   return (
@@ -66,7 +63,7 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
           </PackView>
         ) : (
           <p className="grid h-full min-h-80 place-items-center border-4 border-dashed border-rule text-lg text-quiet">
-            {words.none}
+            {mayBeRendered({ ...about, progress }) ? words.noneMay : words.none}
           </p>
         )}
       </section>
@@ -74,30 +71,21 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
   )
 }
 
-interface MakingProps extends Pick<Props, 'id' | 'hasScore' | 'hasStitches' | 'openChanges' | 'series'> {
+interface MakingProps extends Pick<Props, 'id' | 'hasScore' | 'leftToDo' | 'series'> {
   progress: Progress
   purpose: Purpose
   onPurpose: (purpose: Purpose) => void
 }
 
 /** What stands in the way of a render, and its start. */
-function Making({
-  id,
-  progress,
-  hasScore,
-  hasStitches,
-  openChanges,
-  series,
-  purpose,
-  onPurpose,
-}: MakingProps): ReactNode {
+function Making({ id, progress, hasScore, leftToDo, series, purpose, onPurpose }: MakingProps): ReactNode {
   const { footage, jobs, pack } = progress
   const [problem, setProblem] = useState<string | null>(null)
   const render = jobs.find((job) => job.kind === 'render')
   const running = render && (render.state === 'queued' || render.state === 'active') ? render : null
   const hasFootage = footage?.state === 'ready'
   const isCompanion = footage === null && hasScore
-  const mayRender = isCompanion || (hasScore && hasFootage && hasStitches)
+  const mayRender = mayBeRendered({ progress, hasScore, leftToDo })
   const start = (): void => {
     setProblem(null)
     void call('POST', `/api/workouts/${id}/render?for=${purpose}`).catch((error: Error) => setProblem(error.message))
@@ -106,7 +94,7 @@ function Making({
   return (
     <section className="flex flex-col gap-6">
       <h1 className="text-5xl">{texts.way.ship}</h1>
-      <Checks id={id} hasScore={hasScore} hasFootage={hasFootage} hasStitches={hasStitches} openChanges={openChanges} />
+      <Checks id={id} hasScore={hasScore} hasFootage={hasFootage} leftToDo={leftToDo} />
       {running ? (
         <ProgressLine
           label={running.state === 'queued' ? words.waiting : words.rendering}
@@ -223,22 +211,22 @@ function whyStopped(render: Progress['jobs'][number] | undefined): string | null
   return render?.state === 'cancelled' ? words.cancelled : null
 }
 
-interface ChecksProps {
-  id: string
-  hasScore: boolean
+/** A plan alone can be, and footage as soon as something is tied to it. */
+const mayBeRendered = ({ progress, hasScore, leftToDo }: Pick<Props, 'progress' | 'hasScore' | 'leftToDo'>): boolean =>
+  hasScore && (progress.footage === null || (progress.footage.state === 'ready' && leftToDo !== null))
+
+interface ChecksProps extends Pick<Props, 'id' | 'hasScore' | 'leftToDo'> {
   hasFootage: boolean
-  hasStitches: boolean
-  openChanges: number
 }
 
-function Checks({ id, hasScore, hasFootage, hasStitches, openChanges }: ChecksProps): ReactNode {
-  const allTied = hasStitches && openChanges === 0
+function Checks({ id, hasScore, hasFootage, leftToDo }: ChecksProps): ReactNode {
   const { checks, missing } = words
+  const ties = leftToDo === null ? missing.nothingTied : leftToDo ? missing.stitched(leftToDo) : checks.stitched
   return (
     <ul className="flex flex-col border-t-4 border-ink bg-pale">
       <CheckRow ok={hasScore} text={hasScore ? checks.score : missing.score} href={`/w/${id}/score`} />
       <CheckRow ok={hasFootage} text={hasFootage ? checks.footage : missing.footage} href={`/w/${id}/sync`} />
-      <CheckRow ok={allTied} text={allTied ? checks.stitched : missing.stitched(openChanges)} href={`/w/${id}/sync`} />
+      <CheckRow ok={leftToDo === 0} text={ties} href={`/w/${id}/sync`} />
     </ul>
   )
 }

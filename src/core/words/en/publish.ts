@@ -1,6 +1,7 @@
 // What is said of publishing.
 import type { Harm, Obstacle } from '../../publish/obstacles'
 import { formatLength } from '../../time/clock'
+import { texts } from './screens'
 
 export const publishTexts = {
   heading: 'Publish',
@@ -60,12 +61,10 @@ export function obstacleText(obstacle: Obstacle): string {
       return 'It was rendered as a draft.'
     case 'outdated':
       return 'The workout has changed since this video was rendered.'
-    case 'open-changes':
-      return counted(
-        obstacle.count,
-        'One change is not tied: its count is reckoned.',
-        '# changes are not tied: their counts are reckoned.',
-      )
+    case 'nothing-tied':
+      return texts.ship.missing.nothingTied
+    case 'left-to-do':
+      return texts.ship.missing.stitched(obstacle.count)
     case 'faults':
       return counted(
         obstacle.count,

@@ -36,5 +36,5 @@ export function verifiedText({ ok, counts, cues, loudness }: Verified): string {
   const seen = counts.worstFrames ? `at most ${counts.worstFrames} pictures off` : 'each on its picture'
   const sounded = cues.worstMs ? `at most ${cues.worstMs} ms off` : 'each on its instant'
   const heard = loudness.lufs === null ? 'silent' : `${loudness.lufs} LUFS, peak ${loudness.peakDb} dBTP`
-  return `${ok ? 'It is as planned' : 'It is not all as planned'}: ${counts.checked} counts, ${seen}; ${cues.checked} cues, ${sounded}; ${heard}.`
+  return `${ok ? 'Nothing is off' : 'Something is off'}: ${counts.checked} counts, ${seen}; ${cues.checked} cues, ${sounded}; ${heard}.`
 }
