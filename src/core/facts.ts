@@ -6,6 +6,7 @@ import type { Version } from './version'
 export type FormatFact =
   | { code: 'reps-with-lengths'; section: string }
   | { code: 'slot-overflows'; section: string; topMs: Ms; slotMs: Ms }
+  | { code: 'group-overflows-slot'; label: string; takesMs: Ms; slotMs: Ms }
   | { code: 'reps-overflow-slot'; reps: number; label: string; takesMs: Ms; slotMs: Ms; secondsPerRep: number }
   | { code: 'rest-not-as-wanted'; reps: number; label: string; restMs: Ms; wantedMs: Ms; secondsPerRep: number }
   | { code: 'climb-too-short'; climbMs: Ms; moves: readonly string[] }

@@ -215,7 +215,16 @@ describe('counters and targets', () => {
     const text = 'minute-reps Main: 4 rounds, 15 wanted rest\n  12 Squat\n'
     expect(of('earned rest', text)[0]?.what).toBe('12 Squat leave about 24 s of rest; 15 s is wanted.')
     expect(mended(text, 'earned rest').sections[0]).toMatchObject({ stations: [{ reps: 15 }] })
-    expect(of('earned rest', 'minute-reps Main: 4 rounds\n  25 Squat\n')[0]).toMatchObject({ severity: 'error' })
+    expect(of('earned rest', 'minute-reps Main: 4 rounds\n  25 Squat\n')[0]).toMatchObject({ severity: 'warning' })
+    // How long a move takes that nobody knows is a guess, and a guess stands in nobody's way.
+    expect(of('earned rest', 'minute-reps Main: 4 rounds\n  40 Blorp\n')[0]).toMatchObject({ severity: 'note' })
+  })
+  it('moves that share a minute are judged together, and not each by itself', () => {
+    expect(of('earned rest', 'minute-reps Main: 4 rounds\n  6 Squat + 6 Press-up\n')).toEqual([])
+    expect(of('earned rest', 'minute-reps Main: 4 rounds\n  12 Squat + 20 Press-up\n')[0]).toMatchObject({
+      severity: 'warning',
+      what: expect.stringMatching(/^12 Squat \+ 20 Press-up take about \d+ s together; the slot is 60 s\.$/) as string,
+    })
   })
   it('a finisher with a clock, a slot that overflows, a section without moves, an interval too short to count', () => {
     expect(mended('finisher End: 3 rounds\n  10 Squat (30 on)\n', 'counter').sections[0]).toMatchObject({

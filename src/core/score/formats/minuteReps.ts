@@ -3,14 +3,15 @@
 // the word.
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
+import { areKnown, type Cast } from '../cast'
 import { earnedRest, timeForReps } from '../reps'
 import { counted } from '../vocabulary'
 import { groupSeconds, intervalOf, USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, type OwnFinding } from './format'
 import { slotStaysWhole } from './lastRest'
-import { guessed, placed, Run } from './run'
-import { withReps } from './station'
+import { guessed, JOIN, placed, Run, type Placed } from './run'
+import { withReps, type Station } from './station'
 
 const fields = [
   counts('rounds', 'rounds', { usual: 4 }),
@@ -24,39 +25,60 @@ const fields = [
 export const minuteRepsSchema = sectionSchema('minuteReps', fields, 'flat')
 type MinuteReps = z.infer<typeof minuteRepsSchema>
 
+type Found = Omit<OwnFinding<MinuteReps>, 'check' | 'id'>
+
+/** How long reps take is a rule of thumb at best: it never makes an error, and of a guessed move no more than a note. */
+const severityOf = (cast: Cast, stations: readonly Station[]): 'warning' | 'note' =>
+  areKnown(
+    cast,
+    stations.map(({ label }) => label),
+  )
+    ? 'warning'
+    : 'note'
+
+function findingOf({ slotMs, wantedRestMs }: MinuteReps, station: Station, cast: Cast): Found | null {
+  const takesMs = groupSeconds([station], 1, cast) * 1000
+  const reps = station.reps ?? USUAL_REPS
+  const secondsPerRep = takesMs / 1000 / reps
+  const { restMs, change } = earnedRest(slotMs, reps, secondsPerRep, wantedRestMs)
+  if (!change || Math.abs(restMs - wantedRestMs) < timeForReps(1, secondsPerRep)) return null
+  const { label } = station
+  const better = Math.max(1, reps + change)
+  return {
+    severity: restMs < 0 ? severityOf(cast, [station]) : 'note',
+    fact:
+      restMs < 0
+        ? { code: 'reps-overflow-slot', reps, label, takesMs, slotMs, secondsPerRep }
+        : { code: 'rest-not-as-wanted', reps, label, restMs, wantedMs: wantedRestMs, secondsPerRep },
+    mend: {
+      fact: { code: 'set-reps', reps: better },
+      // The other side of the same move goes along.
+      apply: (draft) => {
+        for (const one of draft.stations) if (one.label === label && one.reps === station.reps) one.reps = better
+      },
+    },
+  }
+}
+
+/** Moves that share a minute have to fit it together; which of them should give way is the creator's to say. */
+function findingOfShared({ slotMs }: MinuteReps, { station, joined }: Placed, cast: Cast): Found | null {
+  const all = [station, ...joined]
+  const takesMs = groupSeconds(all, 1, cast) * 1000
+  if (takesMs <= slotMs) return null
+  const label = all.map((one) => withReps(one, 1)).join(JOIN)
+  return { severity: severityOf(cast, all), fact: { code: 'group-overflows-slot', label, takesMs, slotMs }, mend: null }
+}
+
 export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
   schema: minuteRepsSchema,
   words: { station: { one: 'minute', many: 'minutes' } },
   notation: { head: 'minute-reps', fields, moves: 'flat', perMove: ['reps', 'swaps'] },
   works: ({ stations, rounds }) => stations.length * rounds,
   keeps: (_section, { emom }) => (emom === 'reps' ? ['emom'] : []),
-  findings: ({ stations, slotMs, wantedRestMs }, { cast }) =>
-    stations.flatMap((station, at): OwnFinding<MinuteReps>[] => {
-      const takesMs = groupSeconds([station], 1, cast) * 1000
-      const reps = station.reps ?? USUAL_REPS
-      const secondsPerRep = takesMs / 1000 / reps
-      const { restMs, change } = earnedRest(slotMs, reps, secondsPerRep, wantedRestMs)
-      if (!change || Math.abs(restMs - wantedRestMs) < timeForReps(1, secondsPerRep)) return []
-      const { label } = station
-      const better = Math.max(1, reps + change)
-      return [
-        {
-          check: 'earned rest',
-          id: `${at} ${label}`,
-          severity: restMs < 0 ? 'error' : 'note',
-          fact:
-            restMs < 0
-              ? { code: 'reps-overflow-slot', reps, label, takesMs, slotMs, secondsPerRep }
-              : { code: 'rest-not-as-wanted', reps, label, restMs, wantedMs: wantedRestMs, secondsPerRep },
-          mend: {
-            fact: { code: 'set-reps', reps: better },
-            // The other side of the same move goes along.
-            apply: (draft) => {
-              for (const one of draft.stations) if (one.label === label && one.reps === station.reps) one.reps = better
-            },
-          },
-        },
-      ]
+  findings: (section, { cast }) =>
+    placed(section.stations, 'stations').flatMap((one, at) => {
+      const finding = one.joined.length ? findingOfShared(section, one, cast) : findingOf(section, one.station, cast)
+      return finding ? [{ check: 'earned rest', id: `${at} ${one.station.label}`, ...finding }] : []
     }),
   expand(section, around) {
     const { rounds, slotMs } = section

@@ -236,6 +236,10 @@ const WORDINGS: Wordings = {
     what: `${named(section)} grows to ${formatLength(topMs)}, and its slot is ${formatLength(slotMs)}.`,
     why: 'From there on it is cut to the slot and has no rest.',
   }),
+  'group-overflows-slot': ({ label, takesMs, slotMs }) => ({
+    what: `${label} take about ${inSeconds(takesMs)} together; the slot is ${inSeconds(slotMs)}.`,
+    why: 'From there on they are cut to the slot and have no rest.',
+  }),
   'reps-overflow-slot': ({ reps, label, takesMs, slotMs, secondsPerRep }) => ({
     what: `${reps} ${label} take about ${inSeconds(takesMs)}; the slot is ${inSeconds(slotMs)}.`,
     why: perRep(secondsPerRep),
