@@ -102,6 +102,28 @@ export async function addJob(
   return row.id
 }
 
+export interface Ahead {
+  /** Of the workout whose job is next to end. */
+  title: string
+  first: Pick<Job, 'state' | 'share' | 'startedAt'>
+  /** How many come before this one, the first included. */
+  count: number
+}
+
+/** What a waiting job waits for: those of its kind that are under way, or came before it; null where there are none. */
+export async function aheadOf({ id, kind }: Job): Promise<Ahead | null> {
+  const rows = await sql()<(Row & { title: string })[]>`
+    select other.*, workouts.title from jobs as own
+    join jobs as other on other.kind = own.kind and other.id <> own.id and other.parent_id is null
+      and (other.state = 'active'
+        or other.state = 'queued' and (other.created_at, other.id) < (own.created_at, own.id))
+    join workouts on workouts.id = other.workout_id
+    where own.id = ${id} and own.kind = ${kind} and own.state = 'queued'
+    order by other.state = 'active' desc, other.share desc, other.created_at`
+  const [first] = rows
+  return first ? { title: first.title, first: fromRow(first), count: rows.length } : null
+}
+
 /** The newest job of each kind, but for parts of others. */
 export async function recentJobs(workoutId: string): Promise<Job[]> {
   const rows = await sql()<Row[]>`

@@ -12,7 +12,7 @@ import {
   type FootageAside,
   type HeardSoFar,
 } from './footage'
-import { recentJobs, type Job } from './jobs'
+import { aheadOf, recentJobs, type Job } from './jobs'
 import { sql } from './db'
 import { packsByPurpose } from './packs'
 import { HOSTS, publicationsOf, type Publication } from './publications'
@@ -41,6 +41,8 @@ export interface JobProgress {
   leftMs: number | null
   /** Of a render: how many times as fast as it plays it is made; null until that is known. */
   speed: number | null
+  /** What it waits for, where it waits behind others. */
+  waitsFor: { title: string; others: number; leftMs: Ms | null } | null
   /** What was heard so far, while footage is being listened to. */
   heard: HeardSoFar
 }
@@ -140,6 +142,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
         problem: job.problem,
         leftMs: timeLeft(job, Date.now()),
         speed: speedOf(job, Date.now()),
+        waitsFor: job.state === 'queued' ? await waitsFor(job) : null,
         heard: job.kind === 'prepare' && job.state === 'active' && job.footageId ? await heardSoFar(job.footageId) : {},
       })),
     ),
@@ -166,6 +169,11 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       ...{ id, packId, host: HOSTS[host]?.name ?? host, state, reason, page },
     })),
   }
+}
+
+async function waitsFor(job: Job): Promise<JobProgress['waitsFor']> {
+  const ahead = await aheadOf(job)
+  return ahead && { title: ahead.title, others: ahead.count - 1, leftMs: timeLeft(ahead.first, Date.now()) }
 }
 
 const footageProgress = (one: Footage): FootageProgress => ({

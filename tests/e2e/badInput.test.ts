@@ -83,7 +83,12 @@ describe('plans that will not do', () => {
     const rounds = page.getByLabel('Rounds', { exact: true })
     await rounds.fill('-3')
     await page.getByRole('alert').getByText('A whole number from 1 to 500').waitFor()
+    // What was typed and what is wrong with it stay, also when the field is left; Escape puts the number back.
     await rounds.press('Enter')
+    await rounds.press('Tab')
+    expect(await rounds.inputValue()).toBe('-3')
+    await page.getByRole('alert').getByText('A whole number from 1 to 500').waitFor()
+    await rounds.press('Escape')
     expect(await rounds.inputValue()).toBe('3')
   })
 })

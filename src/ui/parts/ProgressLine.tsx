@@ -16,7 +16,8 @@ interface Props {
 }
 
 export function ProgressLine({ label, share, leftMs = null, speed = null, onCancel }: Props): ReactNode {
-  const percent = share === null ? null : Math.floor(share * 100)
+  // All of it is the end, and then this line is gone.
+  const percent = share === null ? null : Math.min(99, Math.floor(share * 100))
   return (
     <div className="flex items-center gap-5">
       <div className="flex-1">

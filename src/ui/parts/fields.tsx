@@ -1,11 +1,12 @@
-// Numbers and names edited in place: typed freely, kept on Enter or on leaving, put back on Escape, explained when
-// wrong.
+// Numbers and names edited in place: typed freely, kept on Enter or on leaving, put back on Escape. What is wrong stays
+// in the field, with what would be right, until it is mended or put back.
 'use client'
 import { useId, useRef, useState, type ReactNode } from 'react'
 import { formatLength, parseLength } from '@/core/time/clock'
 import type { Ms } from '@/core/units'
 import { texts } from '@/core/words/en/screens'
 import { clipped } from '@/core/text'
+import { useMoveOffers } from './MoveNames'
 
 interface TypedProps<T> {
   label: string
@@ -20,7 +21,10 @@ interface TypedProps<T> {
   showLabel?: boolean
   /** What is seen above the field, where the label says more. */
   caption?: string
-  list?: string
+  /** Names of moves are offered while it is typed. */
+  offersMoves?: boolean
+  /** Each value while it is typed, before it is kept. */
+  onTyped?: (value: T) => void
   autoFocus?: boolean
   /** After what was typed is kept by Enter. */
   onEnter?: (text: string) => void
@@ -39,7 +43,8 @@ export function TypedField<T>({
   placeholder,
   showLabel = false,
   caption,
-  list,
+  offersMoves = false,
+  onTyped,
   autoFocus = false,
   onEnter,
   wide = false,
@@ -49,10 +54,11 @@ export function TypedField<T>({
   const id = useId()
   const shown = draft ?? write(value)
   const wrong = draft !== null && read(draft) === null
+  const offers = useMoveOffers(offersMoves ? draft : null, setDraft)
   const leave = (): void => {
     const next = draft === null || abandoned.current ? null : read(draft)
+    if (!wrong || abandoned.current) setDraft(null)
     abandoned.current = false
-    setDraft(null)
     if (next !== null && write(next) !== write(value)) onChange(next)
   }
   return (
@@ -69,7 +75,6 @@ export function TypedField<T>({
         id={id}
         value={shown}
         placeholder={placeholder}
-        list={list}
         autoFocus={autoFocus}
         data-kept={draft === null ? '' : undefined}
         aria-invalid={wrong}
@@ -77,13 +82,19 @@ export function TypedField<T>({
         autoComplete="off"
         spellCheck={false}
         className={`min-h-9 min-w-0 border-b-2 bg-transparent px-1.5 text-ellipsis tabular-nums hover:bg-pale focus:bg-pale placeholder:text-quiet/70 ${wrong ? 'border-signal' : 'border-rule focus:border-ink'} ${className}`}
-        onChange={(event) => setDraft(event.target.value)}
+        {...offers.aria}
+        onChange={(event) => {
+          setDraft(event.target.value)
+          const typed = onTyped && read(event.target.value)
+          if (typed !== undefined && typed !== null) onTyped?.(typed)
+        }}
         onFocus={(event) => event.target.select()}
         onBlur={leave}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') {
+          if (offers.onKey(event)) return
+          if (event.key === 'Enter' && !wrong) {
             event.currentTarget.blur()
-            if (!wrong) onEnter?.(event.currentTarget.value)
+            onEnter?.(event.currentTarget.value)
           }
           if (event.key === 'Escape') {
             abandoned.current = true
@@ -91,20 +102,25 @@ export function TypedField<T>({
           }
         }}
       />
-      {wrong && (
-        <span
-          id={`${id}-why`}
-          role="alert"
-          className="absolute top-full left-0 z-20 mt-1 w-max max-w-64 bg-signal px-2 py-1 text-sm text-paper"
-        >
-          {complaint}
-        </span>
-      )}
+      {wrong && <Complaint id={`${id}-why`}>{complaint}</Complaint>}
+      {offers.list}
     </span>
   )
 }
 
-type Plain<T> = Omit<TypedProps<T>, 'write' | 'read' | 'complaint'>
+function Complaint({ id, children }: { id: string; children: string }): ReactNode {
+  return (
+    <span
+      id={id}
+      role="alert"
+      className="absolute top-full left-0 z-20 mt-1 w-max max-w-64 bg-signal px-2 py-1 text-sm text-paper"
+    >
+      {children}
+    </span>
+  )
+}
+
+type Plain<T> = Omit<TypedProps<T>, 'write' | 'read' | 'complaint' | 'onTyped'>
 
 /** A length of time, typed as 45, 1:15 or 2m 30s. */
 export function LengthField(props: Plain<Ms>): ReactNode {

@@ -61,6 +61,7 @@ function Form({ score, edit, onDone }: Pick<Props, 'score' | 'edit'> & { onDone:
           }}
           complaint={scoreTexts.badLength}
           onChange={setGoalMs}
+          onTyped={setGoalMs}
           className="w-28 text-right font-display text-3xl"
         />
         <CheckField label={words.promise} on={promises} onChange={setPromises} />

@@ -130,8 +130,9 @@ function Readings({ editing, selected, onSelect }: ReadingsProps): ReactNode {
         </SectionsContext>
       </Tabs.Content>
       <Tabs.Content value="sheet" tabIndex={-1} className="overflow-x-auto">
-        <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={onSelect} />
-        <MoveNames library={library} />
+        <MoveNames library={library}>
+          <SheetReading score={score} expansion={expansion} edit={edit} selected={selected} onSelect={onSelect} />
+        </MoveNames>
       </Tabs.Content>
       <Tabs.Content value="shorthand" tabIndex={-1}>
         <ShorthandReading

@@ -32,7 +32,7 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
     lengths.set(sectionKey, { ms: sum.ms + durationMs, estimated: sum.estimated || estimated })
   }
   return (
-    <>
+    <MoveNames library={library}>
       <SortableList
         keys={score.sections.map((section) => section.key)}
         onMove={(from, to) => edit((draft) => moveWithin(draft.sections, from, to))}
@@ -55,8 +55,7 @@ export function Sections({ score, edit, expansion, selected, library }: ListProp
           ))}
         </ol>
       </SortableList>
-      <MoveNames library={library} />
-    </>
+    </MoveNames>
   )
 }
 

@@ -105,7 +105,7 @@ function LabelCell({ segment, edit }: Pick<Props, 'segment' | 'edit'>): ReactNod
         label={words.columns.label}
         value={label}
         onChange={(text) => edit((draft) => setLabel(draft, segment, text))}
-        list={kind === 'work' ? 'moves' : undefined}
+        offersMoves={kind === 'work'}
         placeholder={KIND_NAMES[kind]}
         wide
         className="w-full"

@@ -49,7 +49,7 @@ export function SheetToolbar({ sheet }: { sheet: Sheet }): ReactNode {
         label={words.rename}
         showLabel
         value=""
-        list="moves"
+        offersMoves
         onChange={(label) => {
           if (!label.trim()) return
           forChosen((draft, segment) => {

@@ -105,7 +105,7 @@ export function Swaps({ station, row, edit }: Props): ReactNode {
           label={`${words.swap}, ${row}`}
           value={swap.label}
           onChange={(label) => change(at, (one) => void (one.label = label))}
-          list="moves"
+          offersMoves
           wide
           className="w-full font-bold"
           placeholder={words.sameMove}

@@ -156,7 +156,7 @@ function StationRow({ station, index, active, fresh, onNext, edit, onRemove, ...
                 draft.label = label
               })
             }
-            list="moves"
+            offersMoves
             autoFocus={fresh}
             onEnter={(text) => {
               if (text.trim()) onNext?.()

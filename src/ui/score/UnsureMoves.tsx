@@ -9,12 +9,11 @@ import type { Score } from '@/core/score/score'
 import { settle, unsureIn, type Unsure } from '@/core/score/unsure'
 import { scoreTexts } from '@/core/words/en/score'
 import { Button } from '../parts/Button'
-import { MoveNames } from '../parts/MoveNames'
+import { MoveNames, useMoveOffers } from '../parts/MoveNames'
 import { Sheet } from '../parts/Sheet'
 import type { Edit } from './edit'
 
 const words = scoreTexts.unsure
-const LIST = 'moves-like'
 
 interface Props {
   open: boolean
@@ -27,7 +26,11 @@ interface Props {
 export function UnsureMoves({ open, onOpenChange, score, library, edit }: Props): ReactNode {
   return (
     <Sheet open={open} onOpenChange={onOpenChange} title={words.heading} hint={words.hint} wide>
-      {open && <Rows score={score} library={library} edit={edit} onDone={() => onOpenChange(false)} />}
+      {open && (
+        <MoveNames library={library}>
+          <Rows score={score} library={library} edit={edit} onDone={() => onOpenChange(false)} />
+        </MoveNames>
+      )}
     </Sheet>
   )
 }
@@ -55,7 +58,6 @@ function Rows({
         onDone()
       }}
     >
-      <MoveNames id={LIST} library={library} />
       <ul className="flex flex-col divide-y-2 divide-rule">
         {unsure.map((one, index) => (
           <li key={one.name} className="grid items-baseline gap-x-4 gap-y-1 py-2.5 sm:grid-cols-[1fr_1fr]">
@@ -66,15 +68,12 @@ function Rows({
             <div className="min-w-0">
               <label className="flex items-baseline gap-2">
                 <span className="text-[13px] whitespace-nowrap text-quiet">{words.takenFor}</span>
-                <input
+                <LikeField
+                  one={one}
+                  like={likeOf(one)}
+                  isWrong={wrong(one)}
                   autoFocus={index === 0}
-                  list={LIST}
-                  aria-label={`${one.name}: ${words.takenFor}`}
-                  aria-invalid={wrong(one)}
-                  value={likeOf(one)}
-                  placeholder={one.facts.sure === 'unknown' ? words.nobody : reasons(one.facts.because)}
-                  onChange={(event) => setTyped({ ...typed, [one.name]: event.target.value })}
-                  className={`min-h-9 w-full min-w-0 border-b-2 bg-transparent px-1.5 hover:bg-pale focus:bg-pale ${wrong(one) ? 'border-signal' : 'border-rule focus:border-ink'}`}
+                  onChange={(like) => setTyped({ ...typed, [one.name]: like })}
                 />
               </label>
               <p className={`pt-1 text-[13.5px] ${wrong(one) ? 'font-bold text-signal' : 'text-quiet'}`}>
@@ -91,6 +90,43 @@ function Rows({
         </Button>
       </div>
     </form>
+  )
+}
+
+interface LikeProps {
+  one: Unsure
+  like: string
+  isWrong: boolean
+  autoFocus: boolean
+  onChange: (like: string) => void
+}
+
+function LikeField({ one, like, isWrong, autoFocus, onChange }: LikeProps): ReactNode {
+  const [typing, setTyping] = useState(false)
+  const offers = useMoveOffers(typing ? like : null, (name) => {
+    onChange(name)
+    setTyping(false)
+  })
+  return (
+    <span className="relative w-full">
+      <input
+        autoFocus={autoFocus}
+        {...offers.aria}
+        aria-label={`${one.name}: ${words.takenFor}`}
+        aria-invalid={isWrong}
+        autoComplete="off"
+        value={like}
+        placeholder={one.facts.sure === 'unknown' ? words.nobody : reasons(one.facts.because)}
+        onChange={(event) => {
+          setTyping(true)
+          onChange(event.target.value)
+        }}
+        onBlur={() => setTyping(false)}
+        onKeyDown={offers.onKey}
+        className={`min-h-9 w-full min-w-0 border-b-2 bg-transparent px-1.5 hover:bg-pale focus:bg-pale ${isWrong ? 'border-signal' : 'border-rule focus:border-ink'}`}
+      />
+      {offers.list}
+    </span>
   )
 }
 

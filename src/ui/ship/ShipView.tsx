@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import { Check, X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
-import type { Progress } from '@/server/progress'
+import type { JobProgress, Progress } from '@/server/progress'
 import { call } from '../api'
 import { Button } from '../parts/Button'
 import { ProgressLine } from '../parts/ProgressLine'
@@ -17,6 +17,7 @@ import { Publish } from './Publish'
 import { Series } from './Series'
 import { Thumbnail } from './Thumbnail'
 import { SoundAlone } from './SoundAlone'
+import { formatClock } from '@/core/time/clock'
 import { texts } from '@/core/words/en/screens'
 import { shipTexts } from '@/core/words/en/ship'
 
@@ -97,7 +98,7 @@ function Making({ id, progress, hasScore, leftToDo, series, purpose, onPurpose }
       <Checks id={id} hasScore={hasScore} hasFootage={hasFootage} leftToDo={leftToDo} />
       {running ? (
         <ProgressLine
-          label={running.state === 'queued' ? words.waiting : words.rendering}
+          label={running.state === 'queued' ? waitingText(running.waitsFor) : words.rendering}
           share={running.share}
           leftMs={running.leftMs}
           speed={running.speed}
@@ -200,6 +201,12 @@ function Paper({ id }: { id: string }): ReactNode {
       </div>
     </section>
   )
+}
+
+function waitingText(waitsFor: JobProgress['waitsFor']): string {
+  if (!waitsFor) return words.startsSoon
+  const { title, others, leftMs } = waitsFor
+  return words.waitsFor(title || texts.score.untitled, others, leftMs === null ? null : formatClock(leftMs))
 }
 
 const renderText = (isCompanion: boolean, isAgain: boolean): string =>

@@ -102,7 +102,7 @@ export function ProofPanel({ proofing, shown, clock, isReady, onGo }: Props): Re
   )
 }
 
-/** Enter checks what plays, unless it is a button's or a field's. */
+/** Enter checks what plays, also on the row that was just gone to; any other button or field has it for itself. */
 function useEnter(act: () => void): void {
   const latest = useRef(act)
   useEffect(() => {
@@ -110,7 +110,8 @@ function useEnter(act: () => void): void {
   })
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== 'Enter' || event.target !== document.body) return
+      if (event.key !== 'Enter' || !(event.target instanceof Element)) return
+      if (event.target !== document.body && !event.target.closest(CHOSEN_ROW)) return
       event.preventDefault()
       latest.current()
     }
@@ -118,6 +119,9 @@ function useEnter(act: () => void): void {
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 }
+
+/** The way to what plays already. */
+const CHOSEN_ROW = 'li[aria-current] > [data-goes]'
 
 interface RowProps {
   change: CheckedChange
@@ -141,7 +145,7 @@ function ChangeRow({ change, hasFilm, isCurrent, onGo, onAgain }: RowProps): Rea
       aria-current={isCurrent || undefined}
       className={`flex items-start gap-2 py-1.5 pr-2 pl-3 ${isCurrent ? 'bg-chosen' : ''}`}
     >
-      <button type="button" className="flex min-h-9 flex-1 gap-2 text-left" onClick={onGo}>
+      <button type="button" data-goes className="flex min-h-9 flex-1 gap-2 text-left" onClick={onGo}>
         <span className="w-12 shrink-0 font-display text-xl tabular-nums">{formatClock(atMs)}</span>
         <span className="flex-1">
           <span className="block leading-tight font-bold">{name}</span>

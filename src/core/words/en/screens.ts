@@ -180,7 +180,9 @@ export const texts = {
     render: 'Render the video',
     again: 'Render again',
     rendering: 'Rendering',
-    waiting: 'Waiting for its turn',
+    startsSoon: 'It starts in a moment',
+    waitsFor: (title: string, others: number, left: string | null) =>
+      `It starts after the render of ${title}${others ? ` and ${others} more` : ''}${left === null ? '' : `, which takes about ${left} more`}`,
     cancel: 'Cancel',
     speed: (times: number) => `${times.toFixed(1)} x`,
     left: (time: string) => `about ${time} left`,
