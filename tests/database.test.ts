@@ -360,6 +360,27 @@ describe('the shelf', () => {
   })
 })
 
+describe('a render that waits', () => {
+  it('says behind what, and how many', async () => {
+    const { createWorkout, addJob, claimJob, progressOf, sql } = await parts()
+    const renders = async (title: string): Promise<string> => {
+      const workoutId = await createWorkout({ ...score(circuit()), title })
+      await addJob(sql(), { kind: 'render', workoutId, footageId: null })
+      return workoutId
+    }
+    await sql()`delete from jobs where kind = 'render'`
+    await renders('First')
+    const second = await renders('Second')
+    const third = await renders('Third')
+    const waits = async (id: string) => (await progressOf(id)).jobs[0]?.waitsFor
+    await claimJob('render')
+    expect(await waits(second)).toEqual({ title: 'First', others: 0, leftMs: null })
+    expect(await waits(third)).toEqual({ title: 'First', others: 1, leftMs: null })
+    await sql()`delete from jobs where workout_id <> ${third}`
+    expect(await waits(third)).toBeNull()
+  })
+})
+
 describe('a score beyond the limits', () => {
   const beyond = score(...Array.from({ length: 6 }, (_, at) => circuit({ key: `k${at}`, rounds: 10_000 })))
   it('is refused when it is saved, with the reason, and what was there stays', async () => {

@@ -103,7 +103,7 @@ const sumOf = (sections: readonly Section[]): Ms =>
 
 const AFTERWARDS = newSection('talk', 'afterwards', 'Afterwards')
 
-/** What people may mean by the length of sections: most count a rest after the last move, though nobody waits for it. */
+/** What people may mean by the length of sections: many count a rest after the last move, though none waits for it. */
 export const sumsOf = (sections: readonly Section[]): [alone: Ms, followed: Ms] => [
   sumOf(sections),
   sumOf([...sections, AFTERWARDS]) - sumOf([AFTERWARDS]),

@@ -27,7 +27,7 @@ type MinuteReps = z.infer<typeof minuteRepsSchema>
 
 type Found = Omit<OwnFinding<MinuteReps>, 'check' | 'id'>
 
-/** How long reps take is a rule of thumb at best: it never makes an error, and of a guessed move no more than a note. */
+/** How long reps take is a rule of thumb: it never makes an error, and of a guessed move no more than a note. */
 const severityOf = (cast: Cast, stations: readonly Station[]): 'warning' | 'note' =>
   areKnown(
     cast,
