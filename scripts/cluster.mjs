@@ -80,10 +80,18 @@ function makeCluster({ home, folder, account, programs, password = newPassword()
 const COPY = 'database.copy'
 const COPY_IS_WHOLE = 'database.copy.whole'
 
+/** A program of PostgreSQL that speaks to the running server, in a shell script as the account. */
+const speaking = (program) =>
+  `PGPASSWORD="$(cat "$1/database-password")" "$2/${program}" -h 127.0.0.1 -p "$3" -U jivet -d postgres`
+
 /** Writes the copy at the end. Where it cannot be written, the one before stays, and is known not to be whole. */
-function writeCopyIfPossible(cluster, port) {
+function writeCopy({ home, account, programs }, port) {
+  const script = `
+    ${speaking('pg_dump')} -Fc -f "$1/$4.making"
+    sync "$1/$4.making"; mv -T "$1/$4.making" "$1/$4"; sync "$1"
+    : > "$1/$5"; sync "$1"`
   try {
-    writeCopy(cluster, port)
+    asAccount(account, script, [home, programs, String(port), COPY, COPY_IS_WHOLE])
   } catch (error) {
     console.error(
       `No copy of the database for a later PostgreSQL was written: ${error.message.trim().split('\n').at(-1)}`,
@@ -91,19 +99,10 @@ function writeCopyIfPossible(cluster, port) {
   }
 }
 
-/** Writes the copy from the running server. */
-function writeCopy({ home, account, programs }, port) {
-  const script = `
-    PGPASSWORD="$(cat "$1/database-password")"; export PGPASSWORD
-    "$2/pg_dump" -h 127.0.0.1 -p "$3" -U jivet -d postgres -Fc -f "$1/$4.making"
-    sync "$1/$4.making"; mv -T "$1/$4.making" "$1/$4"; sync "$1"
-    : > "$1/$5"; sync "$1"`
-  asAccount(account, script, [home, programs, String(port), COPY, COPY_IS_WHOLE])
-}
-
 /**
  * Fills a new cluster of the newest version from the copy. The old one stays beside it as `database-15`, and in its
  * place until the new one is whole.
+ * @returns the programs of the new one.
  * @throws Error with a sentence where there is no copy, or the old cluster holds more than it.
  */
 async function upgrade(cluster, made) {
@@ -122,29 +121,27 @@ async function upgrade(cluster, made) {
       `${why}There is ${from}, but more was done after it. ${or} To go on with the copy, and without what came after it, set JIVET_FROM_COPY=1.`,
     )
   console.log(`${why}Filling a new one from ${from} ...`)
-  const [making, ready, old] = [`${folder}.upgrading`, `${folder}.upgraded`, `${folder}-${made}`]
+  const [making, ready] = [`${folder}.upgrading`, `${folder}.upgraded`]
+  const isTaken = lstatSync(`${folder}-${made}`, { throwIfNoEntry: false })
+  const old = `${folder}-${made}${isTaken ? `-${Date.now()}` : ''}`
   asAccount(account, 'rm -rf "$@"', [making, ready])
   const password = readAsAccount(account, join(home, 'database-password')) ?? newPassword()
   const next = { ...cluster, folder: making, programs: programsIn(newest), password }
   makeCluster(next)
   const server = await runServer({ ...next, onDeath: () => false })
   try {
-    const script = `
-      PGPASSWORD="$(cat "$1/database-password")"; export PGPASSWORD
-      "$2/pg_restore" -h 127.0.0.1 -p "$3" -U jivet -d postgres --no-owner --single-transaction "$1/$4"`
+    const script = `${speaking('pg_restore')} --no-owner --single-transaction "$1/$4"`
     asAccount(account, script, [home, next.programs, new URL(server.url).port, COPY])
   } finally {
     await server.stop()
   }
   asAccount(account, 'mv -T "$1" "$2"', [making, ready])
-  asAccount(account, 'mv -T "$1" "$2"', [
-    folder,
-    `${old}${lstatSync(old, { throwIfNoEntry: false }) ? `-${Date.now()}` : ''}`,
-  ])
+  asAccount(account, 'mv -T "$1" "$2"', [folder, old])
   finishUpgrade(cluster)
   console.log(
     `The database is one of PostgreSQL ${newest} now. The old one is kept in ${old}; remove it when all is well.`,
   )
+  return next.programs
 }
 
 /** Puts a new cluster in its place where an upgrade was ended between taking the old one away and that. */
@@ -194,11 +191,10 @@ export async function startDatabase(home, { account = ownAccount(), onDeath = ()
   const made = readAsAccount(account, join(folder, 'PG_VERSION'))?.trim() ?? null
   if (made === null && lstatSync(folder, { throwIfNoEntry: false }))
     throw new Error(`The database in ${folder} is damaged: it has no PG_VERSION. Bring that folder back from a copy.`)
-  let programs = made === null ? programsIn(postgresVersions()[0]) : programsOf(made)
-  if (!programs) {
-    await upgrade({ home, folder, account }, made)
-    programs = programsIn(postgresVersions()[0])
-  }
+  const programs =
+    made === null
+      ? programsIn(postgresVersions()[0])
+      : (programsOf(made) ?? (await upgrade({ home, folder, account }, made)))
   const cluster = { home, folder, account, programs, keepsCopy }
   if (made === null) makeCluster(cluster)
   else if (account && lstatSync(folder).uid !== account.uid)
@@ -247,7 +243,7 @@ async function runServer({ home, folder, account, programs, password, onDeath, k
     stop: async () => {
       stopping = true
       if (child.exitCode !== null || child.signalCode !== null) return
-      if (keepsCopy) writeCopyIfPossible({ home, account, programs }, port)
+      if (keepsCopy) writeCopy({ home, account, programs }, port)
       const gone = new Promise((done) => child.once('exit', done))
       child.kill('SIGINT')
       await gone

@@ -111,14 +111,14 @@ export interface Ahead {
 }
 
 /** What a waiting job waits for: those of its kind that are under way, or came before it; null where there are none. */
-export async function aheadOf({ id, kind }: Job): Promise<Ahead | null> {
+export async function aheadOf({ id }: Pick<Job, 'id'>): Promise<Ahead | null> {
   const rows = await sql()<(Row & { title: string })[]>`
     select other.*, workouts.title from jobs as own
     join jobs as other on other.kind = own.kind and other.id <> own.id and other.parent_id is null
       and (other.state = 'active'
         or other.state = 'queued' and (other.created_at, other.id) < (own.created_at, own.id))
     join workouts on workouts.id = other.workout_id
-    where own.id = ${id} and own.kind = ${kind} and own.state = 'queued'
+    where own.id = ${id} and own.state = 'queued'
     order by other.state = 'active' desc, other.share desc, other.created_at`
   const [first] = rows
   return first ? { title: first.title, first: fromRow(first), count: rows.length } : null

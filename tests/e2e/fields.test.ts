@@ -9,30 +9,35 @@ sharedDesk((opened) => {
 
 const PLAN = 'circuit Main: 3 rounds, 40 on, 20 off, 1:00 between\n  Squat; Lunge\n'
 
+const MOVE = 'Move 1'
+/** Until the saved score holds a move. */
+const holds = (id: string, name: string): Promise<void> =>
+  expect.poll(async () => JSON.stringify((await desk.scoreOf(id)).sections)).toContain(`"${name}"`)
+
 describe('a field for a move', () => {
   it('takes the offer that the arrow keys chose on Enter, and what was typed where none is chosen', async () => {
     const { page } = desk
     const id = await desk.open('Offers', PLAN)
-    const field = page.getByLabel('Move 1', { exact: true }).first()
+    const field = page.getByLabel(MOVE, { exact: true }).first()
     await field.fill('keel')
     await page.getByRole('option', { name: 'Keel hold' }).waitFor()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('Enter')
     await page.keyboard.press('Enter')
     await desk.saved()
-    await expect.poll(async () => JSON.stringify((await desk.scoreOf(id)).sections)).toContain('"Keel hold"')
+    await holds(id, 'Keel hold')
     await field.fill('keelish')
     await page.keyboard.press('Enter')
-    await expect.poll(async () => JSON.stringify((await desk.scoreOf(id)).sections)).toContain('"keelish"')
+    await holds(id, 'keelish')
   })
   it('takes an offer that is pressed', async () => {
     const { page } = desk
     const id = await desk.open('Pressed', PLAN)
-    const field = page.getByLabel('Move 1', { exact: true }).first()
+    const field = page.getByLabel(MOVE, { exact: true }).first()
     await field.fill('keel')
     await page.getByRole('option', { name: 'Keel hold' }).click()
     await page.keyboard.press('Tab')
-    await expect.poll(async () => JSON.stringify((await desk.scoreOf(id)).sections)).toContain('"Keel hold"')
+    await holds(id, 'Keel hold')
   })
 })
 

@@ -43,9 +43,3 @@ export function boundariesOf(segments: readonly Segment[]): Boundary[] {
   }
   return [...starts, end]
 }
-
-/** Changes that a timer or a coach marks, and that are tied to no instant. */
-export function openBoundaries(segments: readonly Segment[], ties: readonly BoundaryName[]): Boundary[] {
-  const tied = new Set(ties.map(tieKey))
-  return boundariesOf(segments).filter((boundary) => boundary.audible && !tied.has(tieKey(boundary)))
-}

@@ -102,9 +102,10 @@ const sumOf = (sections: readonly Section[]): Ms =>
   tryExpand({ ...emptyScore(''), sections: sections.map(withKeys) }).expansion?.totalMs ?? 0
 
 const AFTERWARDS = newSection('talk', 'afterwards', 'Afterwards')
+const AFTERWARDS_MS = sumOf([AFTERWARDS])
 
 /** What people may mean by the length of sections: many count a rest after the last move, though none waits for it. */
 export const sumsOf = (sections: readonly Section[]): [alone: Ms, followed: Ms] => [
   sumOf(sections),
-  sumOf([...sections, AFTERWARDS]) - sumOf([AFTERWARDS]),
+  sumOf([...sections, AFTERWARDS]) - AFTERWARDS_MS,
 ]

@@ -1,10 +1,9 @@
 // Buy-in (F12): inside one fixed interval, n reps of A first, then B for whatever time is left.
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
-import { areKnown } from '../cast'
 import { leftAfterBuyIn } from '../reps'
 import { counted } from '../vocabulary'
-import { groupSeconds, USUAL_REPS } from './counting'
+import { groupSeconds, severityOfReps, USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, keepsTabata, type OwnFinding } from './format'
 import { roundsOfGroups } from './frames'
@@ -53,9 +52,7 @@ export const buyIn: Format<BuyIn> = defineFormat('buyIn', {
           if (one) one.reps = fits
         },
       }
-      return [
-        { check: 'buy-in', id: String(at), severity: areKnown(cast, [first.label]) ? 'warning' : 'note', fact, mend },
-      ]
+      return [{ check: 'buy-in', id: String(at), severity: severityOfReps(cast, [first]), fact, mend }]
     }),
   usualReps: (place) => (place === 0 ? 10 : null),
   expand: (section, around) =>

@@ -1,5 +1,5 @@
 // What counted stations take, from their moves' seconds per rep and their sides. All of it is estimate.
-import type { Cast } from '../cast'
+import { areKnown, type Cast } from '../cast'
 import { timeForReps } from '../reps'
 import type { Ms } from '../../units'
 import { ruleOf, stationIn, type Station } from './station'
@@ -25,6 +25,12 @@ export const groupSeconds = (group: readonly Station[], pass: number, cast: Cast
     const move = cast(station.label)
     return sum + (station.reps ?? USUAL_REPS) * move.secondsPerRep * doubled(ruleOf(station, move))
   }, 0)
+
+/** How long reps take is a rule of thumb: it never makes an error, and of a guessed move no more than a note. */
+export function severityOfReps(cast: Cast, stations: readonly Station[]): 'warning' | 'note' {
+  const names = stations.map(({ label }) => label)
+  return areKnown(cast, names) ? 'warning' : 'note'
+}
 
 /** Time of one interval of a counted station; where each side has its own interval, of one of them. */
 export function intervalOf(held: Station, pass: number, cast: Cast): Ms {

@@ -3,10 +3,10 @@
 // the word.
 import type { z } from 'zod'
 import { formatLength } from '../../time/clock'
-import { areKnown, type Cast } from '../cast'
+import type { Cast } from '../cast'
 import { earnedRest, timeForReps } from '../reps'
 import { counted } from '../vocabulary'
-import { groupSeconds, intervalOf, USUAL_REPS } from './counting'
+import { groupSeconds, intervalOf, severityOfReps, USUAL_REPS } from './counting'
 import { ACTIVE, counts, LAST_KEPT, LAST_RESTS, LEAD, length, sectionSchema } from './fields'
 import { defineFormat, type Format, type OwnFinding } from './format'
 import { slotStaysWhole } from './lastRest'
@@ -27,15 +27,6 @@ type MinuteReps = z.infer<typeof minuteRepsSchema>
 
 type Found = Omit<OwnFinding<MinuteReps>, 'check' | 'id'>
 
-/** How long reps take is a rule of thumb: it never makes an error, and of a guessed move no more than a note. */
-const severityOf = (cast: Cast, stations: readonly Station[]): 'warning' | 'note' =>
-  areKnown(
-    cast,
-    stations.map(({ label }) => label),
-  )
-    ? 'warning'
-    : 'note'
-
 function findingOf({ slotMs, wantedRestMs }: MinuteReps, station: Station, cast: Cast): Found | null {
   const takesMs = groupSeconds([station], 1, cast) * 1000
   const reps = station.reps ?? USUAL_REPS
@@ -45,7 +36,7 @@ function findingOf({ slotMs, wantedRestMs }: MinuteReps, station: Station, cast:
   const { label } = station
   const better = Math.max(1, reps + change)
   return {
-    severity: restMs < 0 ? severityOf(cast, [station]) : 'note',
+    severity: restMs < 0 ? severityOfReps(cast, [station]) : 'note',
     fact:
       restMs < 0
         ? { code: 'reps-overflow-slot', reps, label, takesMs, slotMs, secondsPerRep }
@@ -66,7 +57,11 @@ function findingOfShared({ slotMs }: MinuteReps, { station, joined }: Placed, ca
   const takesMs = groupSeconds(all, 1, cast) * 1000
   if (takesMs <= slotMs) return null
   const label = all.map((one) => withReps(one, 1)).join(JOIN)
-  return { severity: severityOf(cast, all), fact: { code: 'group-overflows-slot', label, takesMs, slotMs }, mend: null }
+  return {
+    severity: severityOfReps(cast, all),
+    fact: { code: 'group-overflows-slot', label, takesMs, slotMs },
+    mend: null,
+  }
 }
 
 export const minuteReps: Format<MinuteReps> = defineFormat('minuteReps', {
