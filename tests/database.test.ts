@@ -7,12 +7,10 @@ import { moveSchema } from '../src/core/score/move'
 import { readShorthand } from '../src/core/shorthand/read'
 import type { Stitch } from '../src/core/align/ties'
 import { EVIDENCE_KINDS, EVIDENCE_VERSION, type Evidence } from '../src/core/evidence'
-import { USUAL_LOOK } from '../src/core/look/looks/family'
-import { USUAL_CUT } from '../src/core/cut/fit'
 import type { Version } from '../src/core/version'
 import { circuit, score, station, talk } from '../src/core/testing'
 import { filmed, save } from './filmed'
-import { startedDatabase } from './records'
+import { rendered, startedDatabase } from './records'
 
 const home = startedDatabase()
 
@@ -95,30 +93,15 @@ describe('moves', () => {
     const draft = await createWorkout(typed('Draft')),
       published = await createWorkout(typed('Published')),
       other = await createWorkout(score(circuit()))
-    await addPack({
-      workoutId: published,
-      jobId: (await addJob(sql(), { kind: 'render', workoutId: published, footageId: null })) ?? '',
-      title: 'Published',
-      videoHash: 'x',
-      videoBytes: 1,
-      captions: '',
-      chapters: '',
-      description: '',
-      written: '',
-      clashes: 0,
-      purpose: 'host',
-      scoreRevision: 1,
-      stitchRevision: 1,
-      scoreShown: null,
-      reel: null,
-      cut: USUAL_CUT,
-      look: USUAL_LOOK,
-      framing: null,
-      cues: null,
-      mix: null,
-      verified: null,
-      rendered: null,
-    })
+    await addPack(
+      rendered(
+        {
+          workoutId: published,
+          jobId: (await addJob(sql(), { kind: 'render', workoutId: published, footageId: null })) ?? '',
+        },
+        { title: 'Published' },
+      ),
+    )
     expect((await usesOfMove('punt push')).map(({ title, published: out }) => [title, out]).sort()).toEqual([
       ['Draft', false],
       ['Published', true],

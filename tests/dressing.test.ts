@@ -1,6 +1,6 @@
 // What a workout is dressed with, against a real PostgreSQL: mix, looks, music, and what a video was made with.
 import { execFileSync } from 'node:child_process'
-import { existsSync, readFileSync } from 'node:fs'
+import { createReadStream, existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { USUAL_CUES } from '../src/core/cue/wishes'
@@ -12,7 +12,7 @@ import { circuit, score } from '../src/core/testing'
 import type { Version } from '../src/core/version'
 import { samplesOf } from './e2e/decode'
 import { filmed, save } from './filmed'
-import { startedDatabase } from './records'
+import { rendered, startedDatabase } from './records'
 
 const home = startedDatabase()
 
@@ -60,30 +60,12 @@ describe('a video', () => {
     const { saveSetting, findWorkout, shownKey, doneOf } = kept
     const workoutId = await createWorkout(score(circuit()))
     const footageId = await filmed(workoutId)
-    await addPack({
-      workoutId,
-      jobId: (await addJob(sql(), { kind: 'render', workoutId, footageId })) ?? '',
-      title: 'Deck Hours',
-      videoHash: 'x',
-      videoBytes: 1,
-      captions: '',
-      chapters: '',
-      description: '',
-      written: '',
-      clashes: 0,
-      purpose: 'host',
-      scoreRevision: 1,
-      stitchRevision: 1,
-      scoreShown: shownKey(score(circuit())),
-      reel: [footageId],
-      cut: USUAL_CUT,
-      look: USUAL_LOOK,
-      framing: null,
-      cues: USUAL_CUES,
-      mix: USUAL_MIX,
-      verified: null,
-      rendered: null,
-    })
+    await addPack(
+      rendered(
+        { workoutId, jobId: (await addJob(sql(), { kind: 'render', workoutId, footageId })) ?? '' },
+        { scoreShown: shownKey(score(circuit())), reel: [footageId], cues: USUAL_CUES, mix: USUAL_MIX },
+      ),
+    )
     const changed = async () => (await progressOf(workoutId)).pack?.changed
     expect(await changed()).toEqual({
       score: false,
@@ -198,7 +180,7 @@ describe('music', () => {
   it('is kept without the silence before it, on two channels, and told with its length', async () => {
     const { keepMusic, knownMusic, musicFile } = await parts()
     const path = file('late.mp3', ...['-f', 'lavfi', '-i', 'sine=f=220:d=3', '-af', 'adelay=700:all=1'])
-    const piece = await keepMusic('Slow water', readFileSync(path))
+    const piece = await keepMusic('Slow water', createReadStream(path))
     expect(Math.abs(piece.ms - 3000)).toBeLessThan(60)
     expect(await knownMusic()).toEqual([piece])
     const { path: kept } = await musicFile(piece.hash)
@@ -210,10 +192,12 @@ describe('music', () => {
   it('is nothing where there is no sound, and no longer than half an hour', async () => {
     const { keepMusic } = await parts()
     const silent = file('silent.wav', ...['-f', 'lavfi', '-i', 'anullsrc=d=4'])
-    for (const bytes of [Buffer.from('no sound at all'), readFileSync(silent)])
-      await expect(keepMusic('Nothing', bytes)).rejects.toMatchObject({ code: 'no-music' })
+    const noSound = join(home, 'no-sound.wav')
+    writeFileSync(noSound, 'no sound at all')
+    for (const path of [noSound, silent, '/dev/null'])
+      await expect(keepMusic('Nothing', createReadStream(path))).rejects.toMatchObject({ code: 'no-music' })
     const long = file('long.flac', ...['-f', 'lavfi', '-i', 'sine=f=220:d=1900:r=8000'])
-    await expect(keepMusic('Long', readFileSync(long))).rejects.toMatchObject({ code: 'music-too-long' })
+    await expect(keepMusic('Long', createReadStream(long))).rejects.toMatchObject({ code: 'music-too-long' })
   })
   it('stays while a workout plays it, and is swept from the store when nobody names it', async () => {
     const { knownMusic, forgetMusic, musicFile, musicFiles, createWorkout, saveSetting, tidy } = await parts()

@@ -3,6 +3,21 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll } from 'vitest'
+import { USUAL_CUT } from '../src/core/cut/fit'
+import { USUAL_LOOK } from '../src/core/look/looks/family'
+import type { Pack } from '../src/server/packs'
+
+/** A video of a workout that nobody has rendered. */
+export const rendered = (
+  of: Pick<Pack, 'workoutId' | 'jobId'>,
+  also: Partial<Pack> = {},
+): Omit<Pack, 'id' | 'createdAt'> => ({
+  ...{ title: 'Deck Hours', videoHash: 'x', videoBytes: 1, captions: '', chapters: '', description: '', written: '' },
+  ...{ clashes: 0, purpose: 'host', scoreRevision: 1, stitchRevision: 1, scoreShown: null, reel: null },
+  ...{ cut: USUAL_CUT, look: USUAL_LOOK, framing: null, cues: null, mix: null, verified: null, rendered: null },
+  ...of,
+  ...also,
+})
 
 /**
  * Started before the first test of a file, stopped after the last.

@@ -105,6 +105,7 @@ type ProblemOfInput =
   | { code: 'no-file' | 'no-music' }
   | { code: 'music-too-long'; minutes: number }
   | { code: 'music-in-use'; title: string }
+  | { code: 'in-use' }
   | { code: 'music-gone'; name: string }
   /** Of a part of a render; the reason is a sentence. */
   | { code: 'part-failed'; reason: string }

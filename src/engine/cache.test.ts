@@ -29,9 +29,11 @@ describe('a cache', () => {
     const cache = new Cache('test', { mostBytes: 1000, leastBytes: 3 })
     await cache.keep('a', 'whole')
     expect((await cache.recall('a'))?.toString()).toBe('whole')
+    expect(await cache.bytesOf('a')).toBe(5)
     writeFileSync(place('a'), '')
     expect(await cache.recall('a')).toBeNull()
     expect(await cache.recall('b')).toBeNull()
+    expect([await cache.bytesOf('a'), await cache.bytesOf('b')]).toEqual([null, null])
   })
 
   it('has a limit, and keeps what was used last', async () => {

@@ -46,6 +46,15 @@ export class Cache {
     return content
   }
 
+  /** How long an entry is, without reading it; null where there is none. */
+  async bytesOf(key: string): Promise<number | null> {
+    const path = join(this.folder, key)
+    const facts = await stat(path).catch(() => null)
+    if (!facts || facts.size < this.limits.leastBytes) return null
+    await this.noteUse(path).catch(() => undefined)
+    return facts.size
+  }
+
   async keep(key: string, content: string | Uint8Array): Promise<void> {
     await this.write(key, Buffer.from(content)).catch(() => undefined)
   }

@@ -1,8 +1,8 @@
-// All lines of a session in one voice, with how long each lasts.
+// The lines of a session in one voice: how long each lasts, and how it sounds.
 import { readFile } from 'node:fs/promises'
 import type { VoiceName } from '../core/cue/wishes'
 import type { Ms } from '../core/units'
-import { saidAloud, waveMs, waveSamples } from './voices'
+import { saidAloud, saidMs, waveMs, waveSamples, type SpokenVoice } from './voices'
 
 export interface LinesAloud {
   lengths: Map<string, Ms>
@@ -18,6 +18,14 @@ interface Options {
 /** So many are spoken beside each other. */
 const AT_ONCE = 2
 
+async function eachOf(lines: readonly string[], work: (line: string) => Promise<void>): Promise<void> {
+  const waiting = lines.values()
+  const one = async (): Promise<void> => {
+    for (const line of waiting) await work(line)
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, one))
+}
+
 /** One line as a WAV file; null for one of the coach's own that was not recorded. */
 export async function lineAloud(
   voice: Exclude<VoiceName, 'none'>,
@@ -29,6 +37,17 @@ export async function lineAloud(
   return path === undefined ? null : readFile(path)
 }
 
+/** How long lines last in a voice of this machine, without what they sound like. */
+export async function spokenLengths(
+  voice: SpokenVoice,
+  lines: readonly string[],
+  signal?: AbortSignal,
+): Promise<Map<string, Ms>> {
+  const lengths = new Map<string, Ms>()
+  await eachOf(lines, async (line) => void lengths.set(line, await saidMs(voice, line, signal)))
+  return lengths
+}
+
 /** @param voice of the coach's own, lines that were not recorded are left out. */
 export async function linesAloud(
   voice: VoiceName,
@@ -37,15 +56,11 @@ export async function linesAloud(
 ): Promise<LinesAloud> {
   const aloud: LinesAloud = { lengths: new Map(), samples: new Map() }
   if (voice === 'none') return aloud
-  const waiting = lines.values()
-  const speak = async (): Promise<void> => {
-    for (const line of waiting) {
-      const wave = await lineAloud(voice, line, { recordings, signal })
-      if (!wave) continue
-      aloud.lengths.set(line, waveMs(wave))
-      aloud.samples.set(line, waveSamples(wave))
-    }
-  }
-  await Promise.all(Array.from({ length: AT_ONCE }, speak))
+  await eachOf(lines, async (line) => {
+    const wave = await lineAloud(voice, line, { recordings, signal })
+    if (!wave) return
+    aloud.lengths.set(line, waveMs(wave))
+    aloud.samples.set(line, waveSamples(wave))
+  })
   return aloud
 }

@@ -30,12 +30,21 @@ const VERSION = 1
 export const SAID = `said-${VERSION}`
 const kept = new Cache(SAID, { mostBytes: 500e6, leastBytes: WAV_HEAD_BYTES + 2 })
 
+const keyOf = (voice: SpokenVoice, text: string): string =>
+  createHash('sha256').update(`${voice} ${text}`).digest('hex')
+
+/** How long `saidAloud` is; what was said before is not read for it. @throws as `saidAloud` does. */
+export async function saidMs(voice: SpokenVoice, text: string, signal?: AbortSignal): Promise<Ms> {
+  const bytes = await kept.bytesOf(keyOf(voice, text))
+  return waveMs({ byteLength: bytes ?? (await saidAloud(voice, text, signal)).length })
+}
+
 /**
  * @returns a WAV file, mono, at `MIX_RATE`, trimmed, at the loudness of all cues.
  * @throws Problem `tool-missing`, `tool-failed`, `tool-slow` or `cancelled`.
  */
 export async function saidAloud(voice: SpokenVoice, text: string, signal?: AbortSignal): Promise<Buffer> {
-  const key = createHash('sha256').update(`${voice} ${text}`).digest('hex')
+  const key = keyOf(voice, text)
   const known = await kept.recall(key)
   if (known) return known
   const { tool, args } = SPEAKERS[voice]

@@ -127,14 +127,16 @@ export interface FootageAside {
   name: string
   /** Ties that wait with it. */
   ties: number
+  bytes: number
 }
 
 /** Footage that was put aside, the last first. */
 export async function footageAside(workoutId: string): Promise<FootageAside[]> {
-  return sql()<FootageAside[]>`
-    select id, name, (select count(*)::integer from stitches where footage_id = footage.id) as ties
+  const rows = await sql()<(Omit<FootageAside, 'bytes'> & { bytes: string })[]>`
+    select id, name, bytes, (select count(*)::integer from stitches where footage_id = footage.id) as ties
     from footage where workout_id = ${workoutId} and put_aside_at is not null and state = 'ready'
-    order by put_aside_at desc limit 50`
+    order by put_aside_at desc`
+  return rows.map((row) => ({ ...row, bytes: Number(row.bytes) }))
 }
 
 /** The same file in the same workout, ready from an earlier upload. */

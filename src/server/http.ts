@@ -55,6 +55,7 @@ const STATUS: Partial<Record<ProblemCode, number>> = {
   'no-music': 422,
   'music-too-long': 422,
   'music-in-use': 409,
+  'in-use': 409,
   'tie-crosses': 422,
   'tie-outside': 422,
   'tie-twice': 422,
@@ -148,22 +149,29 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>, most =
   return read.data
 }
 
-/** Reads what a URL asks for through a schema. @throws Problem `bad-document`. */
+/** Reads what a URL asks for through a schema. @throws Problem `bad-document` or `unstorable-text`. */
 export function readQuery<T>(request: Request, schema: z.ZodType<T>): T {
-  const read = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  const asked = Object.fromEntries(new URL(request.url).searchParams)
+  refuseUnstorable(asked)
+  const read = schema.safeParse(asked)
   if (!read.success) throw issueToProblem(read.error, 'request')
   return read.data
 }
 
+async function readBytes(request: Request, most: number): Promise<Uint8Array> {
+  const chunks: Uint8Array[] = []
+  for await (const chunk of bodyOf(request, most)) chunks.push(chunk)
+  return Buffer.concat(chunks)
+}
+
 /**
- * Whatever length is announced, or none: what comes is counted.
+ * A body as it comes. Whatever length is announced, or none: it is counted.
  * @throws Problem `too-large`.
  */
-export async function readBytes(request: Request, most: number): Promise<Uint8Array> {
+export async function* bodyOf(request: Request, most: number): AsyncGenerator<Uint8Array> {
   const tooLarge = (): Problem => new Problem({ code: 'too-large', megabytes: Math.ceil(most / (1024 * 1024)) })
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge()
   const reader = request.body?.getReader()
-  const chunks: Uint8Array[] = []
   let bytes = 0
   for (let read = await reader?.read(); read?.value; read = await reader?.read()) {
     bytes += read.value.length
@@ -171,9 +179,8 @@ export async function readBytes(request: Request, most: number): Promise<Uint8Ar
       void reader?.cancel().catch(() => {})
       throw tooLarge()
     }
-    chunks.push(read.value)
+    yield read.value
   }
-  return Buffer.concat(chunks)
 }
 
 const uuid = z.uuid()

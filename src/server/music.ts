@@ -20,7 +20,11 @@ export async function knownMusic(): Promise<MusicPiece[]> {
  * @param sound of any kind that ffmpeg reads.
  * @throws Problem `no-music`, `music-too-long`.
  */
-export async function keepMusic(name: string, sound: Uint8Array, signal?: AbortSignal): Promise<MusicPiece> {
+export async function keepMusic(
+  name: string,
+  sound: AsyncIterable<Uint8Array>,
+  signal?: AbortSignal,
+): Promise<MusicPiece> {
   return withRequestFolder(async (folder) => {
     const raw = join(folder, 'brought')
     await writeFile(raw, sound)

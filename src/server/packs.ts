@@ -116,6 +116,10 @@ const fromRow = (row: Row): Pack => ({
   createdAt: row.created_at,
 })
 
+/** So many of one purpose are kept. */
+const KEPT = 3
+
+/** Adds a video; of its purpose the last `KEPT` stay, and what was published. */
 export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql()): Promise<void> {
   await db`insert into packs ${db({
     workout_id: pack.workoutId,
@@ -141,6 +145,13 @@ export async function addPack(pack: Omit<Pack, 'id' | 'createdAt'>, db: Db = sql
     verified: pack.verified && db.json(pack.verified as never),
     rendered: pack.rendered && db.json(pack.rendered as never),
   })}`
+  // Held first: what is being published meanwhile is seen by the statement after it.
+  const older = await db<{ id: string }[]>`
+    select id from packs where workout_id = ${pack.workoutId} and purpose = ${pack.purpose}
+    order by created_at desc, id desc offset ${KEPT} for update`
+  await db`
+    delete from packs where id = any(${older.map(({ id }) => id)})
+      and not exists (select 1 from publications where pack_id = packs.id)`
 }
 
 export async function newestPack(workoutId: string): Promise<Pack | null> {
@@ -148,11 +159,22 @@ export async function newestPack(workoutId: string): Promise<Pack | null> {
   return row ? fromRow(row) : null
 }
 
-/** The newest of each purpose, the newest of all first. */
-export async function packsByPurpose(workoutId: string): Promise<Pack[]> {
-  const rows = await sql()<Row[]>`
-    select distinct on (purpose) * from packs where workout_id = ${workoutId} order by purpose, created_at desc`
-  return rows.map(fromRow).sort((one, other) => other.createdAt.getTime() - one.createdAt.getTime())
+/** A video of those that were rendered before the newest. */
+export interface EarlierPack {
+  id: string
+  purpose: Purpose
+  videoBytes: number
+  createdAt: Date
+  isPublished: boolean
+}
+
+/** All but the newest, the newest first. */
+export async function earlierPacks(workoutId: string): Promise<EarlierPack[]> {
+  const rows = await sql()<(Omit<EarlierPack, 'videoBytes'> & { bytes: string })[]>`
+    select id, purpose, video_bytes as bytes, created_at as "createdAt",
+      exists (select 1 from publications where pack_id = packs.id) as "isPublished"
+    from packs where workout_id = ${workoutId} order by created_at desc offset 1`
+  return rows.map(({ bytes, ...row }) => ({ ...row, videoBytes: Number(bytes) }))
 }
 
 /** @throws Problem `not-found`. */

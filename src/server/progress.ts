@@ -14,7 +14,7 @@ import {
 } from './footage'
 import { aheadOf, recentJobs, type Job } from './jobs'
 import { sql } from './db'
-import { packsByPurpose } from './packs'
+import { earlierPacks, newestPack, type EarlierPack } from './packs'
 import { HOSTS, publicationsOf, type Publication } from './publications'
 import { keyOf, reelOf, sharedMs, type Reel } from './reel'
 import type { Ms, Share } from '../core/units'
@@ -98,8 +98,8 @@ export interface Progress {
   aside: FootageAside[]
   jobs: JobProgress[]
   pack: PackProgress | null
-  /** The newest for every other purpose. */
-  otherPacks: { id: string; purpose: Purpose; videoBytes: number; createdAt: string }[]
+  /** Of the videos before it, the newest first. */
+  earlierPacks: (Omit<EarlierPack, 'createdAt'> & { createdAt: string })[]
   /** What was handed to hosts; the newest first. */
   published: PublishedProgress[]
 }
@@ -115,16 +115,16 @@ export interface PublishedProgress {
 }
 
 export async function progressOf(workoutId: string): Promise<Progress> {
-  const [reel, current, newest, aside, jobs, packs, published] = await Promise.all([
+  const [reel, current, newest, aside, jobs, pack, earlier, published] = await Promise.all([
     reelOf(workoutId),
     currentFootage(workoutId),
     newestFootage(workoutId),
     footageAside(workoutId),
     recentJobs(workoutId),
-    packsByPurpose(workoutId),
+    newestPack(workoutId),
+    earlierPacks(workoutId),
     publicationsOf(workoutId),
   ])
-  const [pack = null, ...otherPacks] = packs
   return {
     footage: current && footageProgress(current),
     reel: await reelProgress(reel, aside),
@@ -162,9 +162,7 @@ export async function progressOf(workoutId: string): Promise<Progress> {
       verified: pack.verified,
       changed: await changedSince(pack, reel),
     },
-    otherPacks: otherPacks.map(({ id, purpose, videoBytes, createdAt }) => ({
-      ...{ id, purpose, videoBytes, createdAt: createdAt.toISOString() },
-    })),
+    earlierPacks: earlier.map((one) => ({ ...one, createdAt: one.createdAt.toISOString() })),
     published: published.map(({ id, packId, host, state, reason, page }) => ({
       ...{ id, packId, host: HOSTS[host]?.name ?? host, state, reason, page },
     })),

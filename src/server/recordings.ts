@@ -7,9 +7,10 @@ import { trimmedLine, waveMs } from '../engine/voices'
 import { sql } from './db'
 import { keepBytes, storedFile, withRequestFolder } from './store'
 
-/** Lengths of all recordings, by what is said. */
-export async function recordedLines(): Promise<Map<string, Ms>> {
-  const rows = await sql()<{ line: string; ms: number }[]>`select line, length_ms as ms from recordings`
+/** Lengths of recordings, by what is said. @param lines only of these; default: of all. */
+export async function recordedLines(lines?: readonly string[]): Promise<Map<string, Ms>> {
+  const rows = await sql()<{ line: string; ms: number }[]>`
+    select line, length_ms as ms from recordings ${lines ? sql()`where line = any(${lines as string[]})` : sql()``}`
   return new Map(rows.map(({ line, ms }) => [line, ms]))
 }
 
@@ -24,7 +25,7 @@ export async function recordingFiles(): Promise<Map<string, string>> {
  * @param sound a file of any kind that ffmpeg reads.
  * @throws Problem `nothing-said`.
  */
-export async function keepRecording(line: string, sound: Uint8Array, signal?: AbortSignal): Promise<Ms> {
+export async function keepRecording(line: string, sound: AsyncIterable<Uint8Array>, signal?: AbortSignal): Promise<Ms> {
   return withRequestFolder(async (folder) => {
     const raw = join(folder, 'recorded')
     await writeFile(raw, sound)

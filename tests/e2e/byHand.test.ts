@@ -129,7 +129,8 @@ describe('the score by keyboard', () => {
     await page.getByRole('link', { name: 'Score' }).click()
     const labels = (): Promise<string[]> =>
       page
-        .locator('[data-section=main] li input[list]')
+        .locator('[data-section=main] li')
+        .getByLabel(/^Station \d+$/)
         .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     await expect.poll(labels).toEqual(['Jug lift', 'Lock-gate push', 'Tiller twist'])
     await page
@@ -148,7 +149,8 @@ describe('the score by keyboard', () => {
   it('moves it by dragging too', async () => {
     const labels = (): Promise<string[]> =>
       page
-        .locator('[data-section=main] li input[list]')
+        .locator('[data-section=main] li')
+        .getByLabel(/^Station \d+$/)
         .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     const grips = page.locator('[data-section=main] li').getByRole('button', { name: /^Move this row/ })
     await grips.nth(2).scrollIntoViewIfNeeded()

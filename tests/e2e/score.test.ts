@@ -55,8 +55,8 @@ describe('the shorthand', () => {
     await tabTo(/typed words/)
     await page.keyboard.press('Control+End')
     await page.keyboard.type(COMPOUND, { delay: 5 })
-    // Twice (60 + 20 + 3 x 20 + 40), the last rest kept as no break follows.
-    await page.getByTestId('totals').getByText('6:00').waitFor()
+    // Twice (60 + 20 + 3 x 20 + 40), without the rest after the last.
+    await page.getByTestId('totals').getByText('5:20').waitFor()
     await page.getByText('All understood').waitFor()
     await saved()
     const { segments } = expand(await scoreOf(desk.here()))
@@ -119,17 +119,17 @@ describe('a plan from elsewhere', () => {
     await page.getByText('kept as a remark').waitFor()
     await page.getByRole('button', { name: 'Add to the score' }).click()
     await saved()
-    // 3 x (40 + 20 + 40 + 20) s.
-    await page.getByTestId('totals').getByText('6:00').waitFor()
+    // 3 x (40 + 20 + 40 + 20) s, without the last 20.
+    await page.getByTestId('totals').getByText('5:40').waitFor()
     const kept = await scoreOf(id)
     expect(kept).toMatchObject({ title: 'Pasted', sections: [{ format: 'circuit', rounds: 3 }] })
     expect(JSON.stringify(kept)).toContain('# Bring a friend and something to drink, the more the merrier!')
   })
   it.each([
-    ['on and off', 'Legs\n30s on 15s off, 3 rounds\n- Squats\n- Lunges', '4:30', 'circuit'],
+    ['on and off', 'Legs\n30s on 15s off, 3 rounds\n- Squats\n- Lunges', '4:15', 'circuit'],
     ['every minute', 'EMOM 8\n10 squats\n8 press-ups', '8:00', 'minuteReps'],
-    ['a ladder', 'Ladder: 10/20/30 each, rest = work\nSquats', '2:00', 'ladder'],
-    ['sets', '3x12 squats\n60s rest between sets', '4:48', 'sets'],
+    ['a ladder', 'Ladder: 10/20/30 each, rest = work\nSquats', '1:30', 'ladder'],
+    ['sets', '3x12 squats\n60s rest between sets', '3:48', 'sets'],
     ['chapters', '0:00 Intro\n0:30 Squats\n1:10 Rest\n1:30 Plank\n2:10 End', '2:10', 'talk'],
   ])('is pasted, taken and saved by keyboard: %s', async (name, text, total, format) => {
     const id = await open(`Typed: ${name}`)
@@ -152,12 +152,12 @@ describe('a plan from elsewhere', () => {
     await page.keyboard.insertText('20/10, 8 rounds\nWeighted lunge\nBarge waltz')
     const dialog = page.getByRole('dialog')
     await dialog.getByText('What is meant? eight rounds with two moves').waitFor()
-    await dialog.getByRole('radio', { name: 'eight in turn, 4:00' }).focus()
+    await dialog.getByRole('radio', { name: 'eight in turn, 3:50' }).focus()
     await page.keyboard.press('ArrowRight')
-    await dialog.getByRole('region', { name: 'Understood as' }).getByText('8:00').waitFor()
+    await dialog.getByRole('region', { name: 'Understood as' }).getByText('7:50').waitFor()
     await dialog.getByRole('button', { name: 'Add to the score' }).press('Enter')
     await saved()
-    await page.getByTestId('totals').getByText('8:00', { exact: true }).waitFor()
+    await page.getByTestId('totals').getByText('7:50', { exact: true }).waitFor()
     const findings = page.getByLabel('Findings')
     await findings
       .getByText('"Weighted lunge" is taken for a move like it; "Barge waltz" is not known at all.')

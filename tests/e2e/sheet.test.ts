@@ -50,15 +50,17 @@ describe('the running sheet', () => {
       stations: [{ sideRule: null }, { label: 'Lunge' }, {}],
     })
   })
-  it('says what is wrong with a length at the field, and keeps the old one', async () => {
+  it('says what is wrong with a length at the field, where it stands until it is mended, and keeps the old one', async () => {
     const id = await desk.open('Wrong', THREE)
     await desk.read('Running sheet')
     for (const wrong of ['-5', 'soon', '25:00:01', '1e9']) {
       await row(1).getByLabel('Length').fill(wrong)
       await row(1).getByRole('alert').waitFor()
       await desk.page.keyboard.press('Enter')
-      expect(await row(1).getByLabel('Length').inputValue()).toBe('0:40')
+      expect(await row(1).getByLabel('Length').inputValue()).toBe(wrong)
     }
+    await row(1).getByLabel('Length').press('Escape')
+    expect(await row(1).getByLabel('Length').inputValue()).toBe('0:40')
     expect((await desk.scoreOf(id)).sections[0]).toMatchObject({ workMs: 40_000 })
   })
   it('folds a section to its name, count and length, and unfolds it', async () => {
@@ -154,7 +156,7 @@ describe('the terrain', () => {
     await desk.open('Followed', 'circuit Main: 40 rounds, 40 on, 20 off\n  Squat; Lunge; Jug lift\n')
     await desk.read('Running sheet')
     expect(await row(230).count()).toBe(0)
-    const box = await restingBox(page.getByRole('img', { name: /240 intervals/ }))
+    const box = await restingBox(page.getByRole('img', { name: /239 intervals/ }))
     await page.mouse.click(box.x + box.width * 0.958, box.y + box.height / 2)
     const selected = page.locator('[role=row].bg-land\\/20')
     await selected.waitFor()

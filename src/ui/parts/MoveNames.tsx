@@ -21,15 +21,16 @@ interface Offers {
 
 /**
  * Names that what is being typed may become: chosen by the arrow keys and taken by Enter, or pressed.
- * @param typed null where nothing is being typed, or no moves are offered.
+ * @param offered whether the field takes a move at all.
+ * @param typed null where nothing is being typed.
  * @param take puts a name in the field.
  */
-export function useMoveOffers(typed: string | null, take: (name: string) => void): Offers {
+export function useMoveOffers(offered: boolean, typed: string | null, take: (name: string) => void): Offers {
   const id = useId()
   const names = useContext(Names)
   const [chosen, setChosen] = useState({ of: typed, at: -1 })
-  const offers = useMemo(() => (typed === null ? [] : namesLike(typed, names)), [typed, names])
-  if (typed === null) return { aria: null, onKey: () => false, list: null }
+  const offers = useMemo(() => (offered && typed !== null ? namesLike(typed, names) : []), [offered, typed, names])
+  if (!offered) return { aria: null, onKey: () => false, list: null }
   const at = chosen.of === typed ? chosen.at : -1
   const name = offers[at]
   const onKey = (event: KeyboardEvent): boolean => {

@@ -54,7 +54,7 @@ export function TypedField<T>({
   const id = useId()
   const shown = draft ?? write(value)
   const wrong = draft !== null && read(draft) === null
-  const offers = useMoveOffers(offersMoves ? draft : null, setDraft)
+  const offers = useMoveOffers(offersMoves, draft, setDraft)
   const leave = (): void => {
     const next = draft === null || abandoned.current ? null : read(draft)
     if (!wrong || abandoned.current) setDraft(null)

@@ -103,7 +103,7 @@ interface LikeProps {
 
 function LikeField({ one, like, isWrong, autoFocus, onChange }: LikeProps): ReactNode {
   const [typing, setTyping] = useState(false)
-  const offers = useMoveOffers(typing ? like : null, (name) => {
+  const offers = useMoveOffers(true, typing ? like : null, (name) => {
     onChange(name)
     setTyping(false)
   })

@@ -12,8 +12,10 @@ import { call } from '../api'
 import { Bar } from '../parts/Bar'
 import { Button, IconButton } from '../parts/Button'
 import { FileInput } from '../parts/FileInput'
+import { RemoveForGood } from '../parts/RemoveForGood'
 import { Terrain } from '../parts/Terrain'
 import { texts } from '@/core/words/en/screens'
+import { sizeText } from '@/core/words/en/sizes'
 import { NewWorkout } from './NewWorkout'
 import { ShelfSearch } from './ShelfSearch'
 
@@ -173,9 +175,17 @@ function ShelfCard({ workout, onCopy, onRemove, onPutBack }: CardProps): ReactNo
             <X size={18} />
           </IconButton>
         ) : (
-          <Button icon={<Undo2 size={17} />} onClick={onPutBack}>
-            {words.undo}
-          </Button>
+          <>
+            <RemoveForGood
+              what="workout"
+              name={workout.title}
+              bytes={workout.bytes}
+              path={`/api/workouts/${workout.id}`}
+            />
+            <Button icon={<Undo2 size={17} />} onClick={onPutBack}>
+              {words.undo}
+            </Button>
+          </>
         )}
       </div>
     </article>
@@ -198,6 +208,7 @@ function Readable({ workout, open }: { workout: ShelfWorkout; open: boolean }): 
       <p className="px-4 pr-28 pb-4 text-quiet tabular-nums">
         {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
         {dates.format(new Date(workout.updatedAt))} · {words.way[stageOf(workout)]}
+        {!open && workout.bytes > 0 && ` · ${sizeText(workout.bytes)}`}
       </p>
     </>
   )

@@ -9,13 +9,15 @@ import { carriedOver } from '@/core/write/carriedOver'
 import { texts } from '@/core/words/en/screens'
 import { shipTexts } from '@/core/words/en/ship'
 import type { Purpose } from '@/core/render/purpose'
+import { sizeText } from '@/core/words/en/sizes'
 import { faultText, verifiedText } from '@/core/words/en/verify'
 import { call } from '../api'
 import { Button } from '../parts/Button'
+import { RemoveForGood } from '../parts/RemoveForGood'
 import { RedoLine } from './Redo'
 
 const words = texts.ship
-const megabytes = new Intl.NumberFormat('en-GB', { style: 'unit', unit: 'megabyte', maximumFractionDigits: 1 })
+const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 interface Props {
   id: string
@@ -24,7 +26,7 @@ interface Props {
   isRunning: boolean
   /** What the next one is for. */
   purpose: Purpose
-  others: Progress['otherPacks']
+  earlier: Progress['earlierPacks']
   thumbnail: ReactNode
   /** Stands between the video and its texts. */
   children: ReactNode
@@ -36,7 +38,7 @@ export function PackView({
   scoreRevision,
   isRunning,
   purpose,
-  others,
+  earlier,
   thumbnail,
   children,
 }: Props): ReactNode {
@@ -83,13 +85,13 @@ export function PackView({
       )}
       <div className="flex flex-wrap gap-3">
         <Out href={`${at}/video`}>
-          {words.video}, {megabytes.format(pack.videoBytes / 1e6)}
+          {words.video}, {sizeText(pack.videoBytes)}
         </Out>
         <Out href={`${at}/captioned`}>{shipTexts.captioned}</Out>
         <Out href={`${at}/captions`}>{words.captions}</Out>
         <Out href={`${at}/chapters`}>{words.chapters}</Out>
       </div>
-      {others.length > 0 && <Others others={others} />}
+      {earlier.length > 0 && <Earlier packs={earlier} />}
       {children}
       {thumbnail}
       {pack.written || pack.description ? <Described pack={pack} /> : <Chapters text={pack.chapters} />}
@@ -97,19 +99,28 @@ export function PackView({
   )
 }
 
-/** Of what was rendered for something else. */
-function Others({ others }: { others: Progress['otherPacks'] }): ReactNode {
+/** The videos before this one: each can be had, and removed where it was not published. */
+function Earlier({ packs }: { packs: Props['earlier'] }): ReactNode {
+  // Its times are told where they are read: the server may stand in another zone.
+  const [open, setOpen] = useState(false)
   return (
-    <div>
-      <p className="pb-2 text-quiet">{shipTexts.others}</p>
-      <div className="flex flex-wrap gap-3">
-        {others.map((one) => (
-          <Out key={one.id} href={`/api/packs/${one.id}/video`}>
-            {shipTexts.rendered[one.purpose]}, {megabytes.format(one.videoBytes / 1e6)}
-          </Out>
-        ))}
-      </div>
-    </div>
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-10 cursor-pointer py-2 font-bold">{shipTexts.earlier(packs.length)}</summary>
+      <ul className="border-t-2 border-rule">
+        {(open ? packs : []).map(({ id, purpose, createdAt, videoBytes, isPublished }) => {
+          const name = `${shipTexts.rendered[purpose]}, ${when.format(new Date(createdAt))}`
+          return (
+            <li key={id} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-2">
+              <span className="min-w-0 flex-1 basis-52">
+                {name} {isPublished && <b>{shipTexts.wasPublished}</b>}
+              </span>
+              <Out href={`/api/packs/${id}/video`}>{sizeText(videoBytes)}</Out>
+              {!isPublished && <RemoveForGood what="video" name={name} bytes={videoBytes} path={`/api/packs/${id}`} />}
+            </li>
+          )
+        })}
+      </ul>
+    </details>
   )
 }
 

@@ -41,7 +41,7 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
   const { id } = about
   const progress = useProgress(id, initial)
   const [purpose, setPurpose] = useState<Purpose>(USUAL_PURPOSE)
-  const { jobs, pack, otherPacks, published } = progress
+  const { jobs, pack, earlierPacks, published } = progress
   const isRunning = jobs.some((job) => job.kind === 'render' && (job.state === 'queued' || job.state === 'active'))
   const changed = `${scoreRevision} ${JSON.stringify(pack?.changed)}`
   return (
@@ -55,7 +55,7 @@ export function ShipView({ progress: initial, scoreRevision, title, thumbnail, .
         {pack ? (
           <PackView
             {...{ id, pack, scoreRevision, isRunning, purpose }}
-            others={otherPacks}
+            earlier={earlierPacks}
             thumbnail={
               <Thumbnail {...{ id, title }} kept={thumbnail} lengthMs={pack.lengthMs} of={`${changed} ${title}`} />
             }

@@ -6,10 +6,12 @@ import { useRef, useState, type ReactNode } from 'react'
 import { filesInRow } from '@/core/filesInRow'
 import { formatClock } from '@/core/time/clock'
 import { reelTexts as words } from '@/core/words/en/reel'
+import { sizeText } from '@/core/words/en/sizes'
 import type { FootageAside } from '@/server/footage'
 import type { CameraProgress, FootageProgress, ReelProgress } from '@/server/progress'
 import { Button, IconButton } from '../parts/Button'
 import { FileInput } from '../parts/FileInput'
+import { RemoveForGood } from '../parts/RemoveForGood'
 import { Sheet } from '../parts/Sheet'
 import { lengthOf } from '../parts/ReelVideo'
 import { moveWithin, SortableList, useGrip } from '../parts/sortable'
@@ -92,8 +94,9 @@ export function ReelSheet({ reel, aside, onFile, onCaptions, changes, onTakeOver
         {aside.length > 0 && (
           <Group title={words.aside}>
             {aside.map((one) => (
-              <Row key={one.id} name={one.name} note={words.withTies(one.ties)}>
+              <Row key={one.id} name={one.name} note={`${words.withTies(one.ties)}, ${sizeText(one.bytes)}`}>
                 <Button onClick={() => changes.takeBack(one)}>{words.takeBack}</Button>
+                <RemoveForGood what="footage" name={one.name} bytes={one.bytes} path={`/api/footage/${one.id}`} />
               </Row>
             ))}
           </Group>

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { lineSchema } from '@/core/cue/wishes'
 import { Problem } from '@/core/problem'
 import { refuseUnstorable } from '@/core/text'
-import { lineAloud, linesAloud } from '@/engine/lines'
+import { lineAloud, spokenLengths } from '@/engine/lines'
 import { readBody, route } from '@/server/http'
-import { recordingFiles } from '@/server/recordings'
+import { recordedLines, recordingFiles } from '@/server/recordings'
 
 const voiceSchema = z.enum(['flite', 'espeak', 'own'])
 const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(2000) })
@@ -13,10 +13,7 @@ const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(
 export const POST = route(async (request) => {
   const { voice, lines } = await readBody(request, bodySchema)
   lines.forEach(refuseUnstorable)
-  const { lengths } = await linesAloud(voice, lines, {
-    ...(voice === 'own' ? { recordings: await recordingFiles() } : {}),
-    signal: request.signal,
-  })
+  const lengths = voice === 'own' ? await recordedLines(lines) : await spokenLengths(voice, lines, request.signal)
   return Response.json({ lengths: Object.fromEntries(lengths) })
 })
 

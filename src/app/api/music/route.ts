@@ -1,6 +1,5 @@
-import { Problem } from '@/core/problem'
 import { refuseUnstorable } from '@/core/text'
-import { readBytes, route } from '@/server/http'
+import { bodyOf, route } from '@/server/http'
 import { keepMusic, knownMusic } from '@/server/music'
 
 export const dynamic = 'force-dynamic'
@@ -14,7 +13,5 @@ export const GET = route(async () => Response.json({ pieces: await knownMusic() 
 export const POST = route(async (request) => {
   const name = new URL(request.url).searchParams.get('name') ?? ''
   refuseUnstorable(name)
-  const sound = await readBytes(request, MOST_BYTES)
-  if (!sound.length) throw new Problem({ code: 'no-music' })
-  return Response.json({ piece: await keepMusic(name, sound, request.signal) })
+  return Response.json({ piece: await keepMusic(name, bodyOf(request, MOST_BYTES), request.signal) })
 })

@@ -1,7 +1,7 @@
 import { lineSchema } from '@/core/cue/wishes'
 import { Problem } from '@/core/problem'
 import { refuseUnstorable } from '@/core/text'
-import { readBytes, route } from '@/server/http'
+import { bodyOf, route } from '@/server/http'
 import { forgetRecording, keepRecording, recordedLines } from '@/server/recordings'
 
 const MOST_BYTES = 16 * 1024 * 1024
@@ -19,7 +19,7 @@ export const GET = route(async () => Response.json({ lines: Object.fromEntries(a
 /** A line in the coach's own voice; the body is a sound file of any kind. */
 export const PUT = route(async (request) => {
   const line = lineOf(request)
-  const ms = await keepRecording(line, await readBytes(request, MOST_BYTES), request.signal)
+  const ms = await keepRecording(line, bodyOf(request, MOST_BYTES), request.signal)
   return Response.json({ ms })
 })
 

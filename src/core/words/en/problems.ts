@@ -136,6 +136,8 @@ function sentence(fact: WithValues): string {
       return `A piece of music may be ${fact.minutes} minutes long. Cut it, or bring its parts.`
     case 'music-in-use':
       return `"${fact.title}" plays this piece. Take it out there first.`
+    case 'in-use':
+      return 'Only what is out of use is removed for good: what was put aside, or off the shelf, and was not published.'
     case 'host-away':
       return `${fact.name} does not answer. What was sent is kept; publish again to go on.`
     case 'store-away':

@@ -21,7 +21,9 @@ export const shipTexts = {
     draft: 'Draft',
   },
   inHardware: (encoder: string) => `, encoded in hardware (${encoder})`,
-  others: 'Rendered before, for another purpose',
+  earlier: (count: number): string =>
+    count === 1 ? 'The video before this one' : `The ${count} videos before this one`,
+  wasPublished: 'published',
   hdr: (name: string) =>
     `${name} is filmed in high dynamic range. The video is mapped to the usual range, unless it is rendered in the high one.`,
   notPlayed: 'High dynamic range is H.265, which many browsers do not play. Download it to look at it.',

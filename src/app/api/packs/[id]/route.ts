@@ -1,0 +1,7 @@
+import { removePack } from '@/server/forGood'
+import { idFrom, route } from '@/server/http'
+
+export const DELETE = route<{ id: string }>(async (_request, { id }) => {
+  await removePack(idFrom(id))
+  return new Response(null, { status: 204 })
+})
