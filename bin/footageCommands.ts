@@ -16,6 +16,7 @@ import { readCaptions } from '../src/core/hear/captions'
 import { timerBeeps } from '../src/core/hear/timerBeeps'
 import { Problem } from '../src/core/problem'
 import type { Segment } from '../src/core/score/segment'
+import { shownOf } from '../src/core/render/made'
 import { PURPOSES, USUAL_PURPOSE } from '../src/core/render/purpose'
 import type { Share } from '../src/core/units'
 import { formatInstant, formatLength } from '../src/core/time/clock'
@@ -39,6 +40,7 @@ import type { Gathered } from '../src/engine/gather'
 import { gatherOnce } from '../src/engine/gatherOnce'
 import { encoderFor } from '../src/engine/hardware'
 import { readTextFile } from '../src/engine/plan'
+import { readMadeBox } from '../src/engine/madeBox'
 import { probeFootage, type FootageFacts } from '../src/engine/probe'
 import { renderVideo } from '../src/engine/render'
 import { DRAWN, type PictureJob, type RecordedFile } from '../src/engine/renderJob'
@@ -175,14 +177,13 @@ const KEPT_BYTES = 2e9
 
 const verifyCommand: Command = async (files, options) => {
   const [video = '', plan = ''] = only(files, 2)
-  const look = lookNamed(options.look)
   const { score, segments } = await scoreIn(plan)
   const { durationMs } = await probed(video, options.signal)
-  const { cut, shown } = options.sync ? await followedFrom(segments, options.sync) : companionOf(segments)
-  const viewing = { ...score, namesTalk: !options.sync }
-  const job = { reel: [], cut, shown, viewing, look, out: '' }
-  const { cues, heard } = await soundPlan(job, options.signal)
-  const expected = { cut, changes: overlayChanges(shown, viewing), look, cues, heard, mix: USUAL_MIX }
+  const { cut, shown, look, mix, namesTalk, cueAsk } = await madeWith(video, segments, options)
+  const viewing = { ...score, namesTalk }
+  const job = { reel: [], cut, shown, viewing, look, mix: { ...mix, music: USUAL_MIX.music }, out: '' }
+  const { cues, heard } = await soundPlan({ ...job, cueAsk: { ...cueAsk, moves: score.moves } }, options.signal)
+  const expected = { cut, changes: overlayChanges(shown, viewing), look, cues, heard, mix }
   const told = await naming(video, verifyVideo(video, expected, options.signal))
   if (!told.ok) process.exitCode = 1
   if (options.json)
@@ -193,6 +194,25 @@ const verifyCommand: Command = async (files, options) => {
     })
   print(verifiedText(told))
   for (const fault of told.faults) print(faultText(fault))
+}
+
+/** What a video was made with: as stands in it; where that is lost, or something else is asked for, as the options say. */
+async function madeWith(video: string, segments: readonly Segment[], options: Options) {
+  const { sync, look } = options
+  const made = sync === undefined && look === undefined ? await readMadeBox(video) : null
+  if (made) {
+    const cueAsk = { coach: made.coach, timer: made.timer, ...(made.cues ? { wishes: made.cues } : {}) }
+    return {
+      ...made,
+      cueAsk,
+      shown: await naming(
+        video,
+        Promise.resolve().then(() => shownOf(made, segments)),
+      ),
+    }
+  }
+  const { cut, shown } = sync ? await followedFrom(segments, sync) : companionOf(segments)
+  return { cut, shown, look: lookNamed(look), mix: USUAL_MIX, namesTalk: !sync, cueAsk: {} }
 }
 
 function lookNamed(name: string = USUAL_LOOK.look): LookWish {

@@ -110,7 +110,7 @@ type ProblemOfInput =
   /** Of a part of a render; the reason is a sentence. */
   | { code: 'part-failed'; reason: string }
   | { code: 'unreadable-file'; reason: string }
-  | { code: 'sync-of-other-plan'; segmentId: string }
+  | { code: 'sync-of-other-plan' | 'video-of-other-plan'; segmentId: string }
   | { code: 'log-of-other-plan' }
   | { code: 'sync-of-other-reel'; number: number; files: number }
   | { code: 'not-a-file' }

@@ -3,16 +3,20 @@
 import { mkdtemp, rename, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { USUAL_LOOK } from '../core/look/looks/family'
 import type { OverlayChange } from '../core/look/overlay'
+import { madeOf } from '../core/render/made'
 import { framesOf, rowsOf } from '../core/render/plan'
 import type { Piece } from '../core/render/runs'
 import { Problem } from '../core/problem'
+import { USUAL_MIX } from '../core/sound/mix'
 import { sum } from '../core/sum'
 import type { Ms, Share } from '../core/units'
 import type { ChunkStore } from './chunkStore'
 import { hashOf } from './contentHash'
 import { lanes, QUIET } from './encoding'
 import { patience } from './input'
+import { writeMadeBox } from './madeBox'
 import { chunkKeys as chunkKeysOf, picturePlan, type PicturePlan } from './picturePlan'
 import type { FootageFacts } from './probe'
 import type { RecordedFile, RenderJob } from './renderJob'
@@ -71,6 +75,7 @@ export async function renderVideo(asked: RenderJob, chunked?: Chunked): Promise<
   try {
     const [{ chunkKeys, ...made }, soundKey] = await Promise.all([picture, sound])
     await joinUp(job, plan, work)
+    await writeMadeBox(job.out, madeOf({ ...job, look: job.look ?? USUAL_LOOK, mix: job.mix ?? USUAL_MIX }))
     const keys = chunkKeys && soundKey !== null ? { chunks: chunkKeys, sound: soundKey } : null
     return { changes: plan.changes, sound: await sounding, chunks: plan.chunks, keys, ...made }
   } catch (error) {

@@ -7,6 +7,7 @@ import { chapterMetadata } from '../core/write/ffmetadata'
 import type { Ms } from '../core/units'
 import { QUIET } from './encoding'
 import { footageInput, patience } from './input'
+import { readMadeBox, writeMadeBox } from './madeBox'
 import { runTool } from './tool'
 
 interface Soft {
@@ -39,4 +40,6 @@ export async function withSoftText(soft: Soft): Promise<void> {
     ],
     { ...(signal ? { signal } : {}), limitMs: patience(lengthMs, 2) },
   )
+  const made = await readMadeBox(video)
+  if (made) await writeMadeBox(out, made)
 }

@@ -5,7 +5,7 @@ import { holdingTies, tieProblem, type Stitch } from '../core/align/ties'
 import { expand, tryExpand } from '../core/expand/expand'
 import { filesInRow } from '../core/filesInRow'
 import { Problem } from '../core/problem'
-import type { Version } from '../core/version'
+import { isKnown, isMadeFrom, type Save, type Version } from '../core/version'
 import { inTransaction, sql } from './db'
 import { tellChange, type Db } from './jobs'
 import { keyOf, lengthsOf, reelOf } from './reel'
@@ -73,7 +73,7 @@ export async function stitchesOf(footageId: string, db: Db = sql()): Promise<Sti
  */
 export async function saveStitches(
   workoutId: string,
-  { stitches, version }: Stitches,
+  { stitches, version: save }: { stitches: Stitch[]; version: Save },
   reelKey: string,
 ): Promise<Version> {
   const { segments } = expand((await findWorkout(workoutId)).score)
@@ -81,14 +81,15 @@ export async function saveStitches(
     const [row] = await tx<Version[]>`
       select stitch_revision as revision, stitch_key as key from workouts where id = ${workoutId} for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
-    if (row.revision !== version.revision) throw new Problem({ code: 'stale', what: 'ties', now: { ...row } })
+    if (isKnown(row, save)) return { ...row }
+    if (!isMadeFrom(row, save)) throw new Problem({ code: 'stale', what: 'ties', now: { ...row } })
     const reel = await reelOf(workoutId, tx)
     const { files, footageMs } = reel
     if (!files.length) throw new Problem({ code: 'footage-not-ready' })
     if (keyOf(reel) !== reelKey) throw new Problem({ code: 'reel-changed' })
     const wrong = tieProblem(segments, stitches, footageMs)
     if (wrong) throw new Problem(wrong)
-    const saved = { revision: version.revision + 1, key: version.key }
+    const saved = { revision: row.revision + 1, key: save.key }
     await tx`
       update workouts set stitch_revision = ${saved.revision}, stitch_key = ${saved.key}, updated_at = now()
       where id = ${workoutId}`

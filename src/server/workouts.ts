@@ -4,7 +4,7 @@ import type { TransactionSql } from 'postgres'
 import { tryExpand } from '../core/expand/expand'
 import { Problem } from '../core/problem'
 import { scoreSchema, type Score } from '../core/score/score'
-import type { Version } from '../core/version'
+import { isKnown, isMadeFrom, type Save, type Version } from '../core/version'
 import { readSettingsOf, SETTING_NAMES, type SettingName, type Settings } from '../core/workout/settings'
 import type { CalendarSession } from '../core/write/calendar'
 import { clipped } from '../core/text'
@@ -229,15 +229,16 @@ export async function addWorkout(tx: TransactionSql, score: Score, isDemo = fals
  * @throws Problem `stale`, with the version there is, when somebody saved in between, `not-found`, or `too-many` or
  * `too-long` for a score beyond the limits: it is refused here, and not when it is read.
  */
-export async function saveScore(id: string, score: Score, { revision, key }: Version): Promise<Version> {
+export async function saveScore(id: string, score: Score, save: Save): Promise<Version> {
   const facts = factsWithinLimits(score)
   return inTransaction(async (tx) => {
     const [row] = await tx<Pick<Row, 'score_revision' | 'score_key'>[]>`
       select score_revision, score_key from workouts where id = ${id} and removed_at is null for update`
     if (!row) throw new Problem({ code: 'not-found', what: 'workout' })
     const now = { revision: row.score_revision, key: row.score_key }
-    if (now.revision !== revision) throw new Problem({ code: 'stale', what: 'score', now })
-    return putScore(tx, id, { score, facts, key })
+    if (isKnown(now, save)) return now
+    if (!isMadeFrom(now, save)) throw new Problem({ code: 'stale', what: 'score', now })
+    return putScore(tx, id, { score, facts, key: save.key })
   })
 }
 

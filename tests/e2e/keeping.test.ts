@@ -281,6 +281,11 @@ describe('two tabs and a slow network', () => {
     const id = await make('Both')
     const one = await jivet.page()
     await one.goto(`${jivet.url}/w/${id}/score`)
+    // What this tab keeps in the browser, the other one finds.
+    await retitle(one, 'Before both')
+    await one.keyboard.press('Enter')
+    await one.getByText('Saved', { exact: true }).waitFor()
+    await until(async () => (await titleOf(id)) === 'Before both')
     const other = await jivet.page(one.context())
     await other.goto(`${jivet.url}/w/${id}/score`)
     await retitle(one, 'From one')

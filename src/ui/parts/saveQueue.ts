@@ -1,6 +1,6 @@
-// Saves of one document, in one queue: one on its way at a time, each with a key of its own. A save whose answer was
-// lost is known again by its key, so that only what somebody else saved is ever called a conflict.
-import type { Version } from '@/core/version'
+// Saves of one document, in one queue: one on its way at a time, each with a key of its own. A save names the
+// keys of those before it whose answers were lost, so that only what somebody else saved is ever called a conflict.
+import { MOST_UNANSWERED, type Version } from '@/core/version'
 import { CallError } from '../api'
 import { newKey } from './newKey'
 
@@ -21,8 +21,8 @@ interface Options<T> {
   version: Version
   /** The document as it is now. */
   read: () => T
-  /** Sends a document made from a revision. @returns the new revision. @throws CallError. */
-  send: (save: { document: T; revision: number; key: string }) => Promise<number>
+  /** Sends a document made from a revision, or after saves of which nothing was heard yet. @throws CallError. */
+  send: (save: { document: T; revision: number; key: string; after: string[] }) => Promise<number>
   /** Told of every change of state, with the reason of a refusal. */
   onState: (state: SaveState, refusal: string) => void
   /** Keeps `begun()` in the browser, with each change and after each save. */
@@ -32,8 +32,6 @@ interface Options<T> {
 
 const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 3000
-/** A server that is away for long has had none of them but, at most, one of the newest. */
-const MOST_UNANSWERED = 100
 
 export class SaveQueue<T> {
   state: SaveState = 'saved'
@@ -43,8 +41,10 @@ export class SaveQueue<T> {
   private saving: Promise<void> | null = null
   /** Of the save that comes, kept before it is sent: a page that is left waits for nothing. */
   private nextKey = newKey()
-  /** Saves without an answer: what was sent under which key. After a reload the document is not known any more. */
-  private readonly unanswered = new Map<string, T | null>()
+  /** Keys of saves without an answer. */
+  private unanswered: string[] = []
+  /** What was sent last, under which key; null where the server has refused it. */
+  private sent: { document: T; key: string } | null = null
 
   constructor(private readonly options: Options<T>) {
     this.saved = options.saved
@@ -56,7 +56,7 @@ export class SaveQueue<T> {
   }
 
   begun(): Begun {
-    return { revision: this.version.revision, keys: [...this.unanswered.keys(), this.nextKey], dirty: this.dirty }
+    return { revision: this.version.revision, keys: [...this.unanswered, this.nextKey], dirty: this.dirty }
   }
 
   /** To be called after every change of the document. */
@@ -77,12 +77,19 @@ export class SaveQueue<T> {
     await this.saving
   }
 
+  /** The page is being left: what is not sent yet is sent, whatever is on its way. */
+  leave(): void {
+    if (!this.saving) return void this.flush()
+    if (this.dirty && this.state !== 'stale' && this.sent?.document !== this.options.read()) void this.attempt()
+  }
+
   /**
    * Takes up what was begun before a reload, as far as the server's version allows.
    * @returns whether what was kept follows from the server's version: with it its history holds, too.
    */
-  takeUp({ revision, keys }: Begun): boolean {
-    for (const key of keys) this.unanswered.set(key, null)
+  takeUp({ revision, keys, dirty }: Begun): boolean {
+    // Where nothing was on its way they are those of another tab, whose saves are not ours.
+    if (dirty) this.unanswered.push(...keys)
     const ours = revision === this.version.revision || (this.version.key !== null && keys.includes(this.version.key))
     // What follows from another version is saved over that, and then the answer is a conflict.
     if (!ours) this.version = { revision, key: null }
@@ -93,7 +100,7 @@ export class SaveQueue<T> {
   adopt(document: T, version: Version): void {
     this.saved = document
     this.version = version
-    this.unanswered.clear()
+    this.unanswered = []
     this.show(this.dirty ? 'unsaved' : 'saved')
     void this.options.keep()
     if (this.dirty) this.schedule(0)
@@ -112,12 +119,14 @@ export class SaveQueue<T> {
   private async attempt(): Promise<void> {
     this.show('saving')
     const document = this.options.read()
-    const key = this.nextKey
-    this.nextKey = newKey()
-    this.unanswered.set(key, document)
-    for (const old of [...this.unanswered.keys()].slice(0, -MOST_UNANSWERED)) this.unanswered.delete(old)
+    // The same once more is the same save.
+    const key = this.sent?.document === document ? this.sent.key : this.nextKey
+    if (key === this.nextKey) this.nextKey = newKey()
+    const after = this.unanswered.slice(-MOST_UNANSWERED)
+    this.unanswered = [...new Set([...after, key])]
+    this.sent = { document, key }
     try {
-      const revision = await this.options.send({ document, revision: this.version.revision, key })
+      const revision = await this.options.send({ document, revision: this.version.revision, key, after })
       this.answered(document, { revision, key })
     } catch (error) {
       this.failed(error, key)
@@ -126,9 +135,11 @@ export class SaveQueue<T> {
   }
 
   private answered(document: T, version: Version): void {
+    // One that was sent after it was answered before it.
+    if (version.revision < this.version.revision) return
     this.saved = document
     this.version = version
-    this.unanswered.clear()
+    this.unanswered = this.unanswered.slice(this.unanswered.indexOf(version.key ?? '') + 1)
     this.show(this.dirty ? 'unsaved' : 'saved')
     if (this.dirty) this.schedule()
     this.options.onSaved?.()
@@ -136,28 +147,14 @@ export class SaveQueue<T> {
 
   private failed(error: unknown, key: string): void {
     const fact = error instanceof CallError ? error.fact : undefined
-    if (fact?.code === 'stale') {
-      const now = fact.now
-      if (now.key !== null && this.unanswered.has(now.key)) return this.recognised(now, now.key)
-      return this.show('stale')
-    }
+    if (fact?.code === 'stale') return this.show('stale')
     if (error instanceof CallError && !error.mayPass) {
       // The server has looked at it and changed nothing.
-      this.unanswered.delete(key)
+      this.unanswered = this.unanswered.filter((one) => one !== key)
+      this.sent = null
       return this.show('refused', error.message)
     }
     this.show('offline')
     this.schedule(RETRY_AFTER_MS)
-  }
-
-  /** The server has a save of ours whose answer was lost. */
-  private recognised(now: Version, key: string): void {
-    const sent = this.unanswered.get(key)
-    this.version = now
-    if (sent !== undefined && sent !== null) this.saved = sent
-    this.unanswered.clear()
-    this.show(this.dirty ? 'unsaved' : 'saved')
-    if (this.dirty) this.schedule(0)
-    else this.options.onSaved?.()
   }
 }

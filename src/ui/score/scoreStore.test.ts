@@ -1,6 +1,7 @@
 // The edited score against a server that is made up here: saving, undoing, silence and staleness.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Score } from '@/core/score/score'
+import { isKnown, isMadeFrom, type Save } from '@/core/version'
 import { circuit, score, talk } from '@/core/testing'
 
 const kept = new Map<string, unknown>()
@@ -42,8 +43,9 @@ beforeEach(() => {
     if (server.down) return Promise.reject(new TypeError('no connection'))
     if (init.method === 'GET')
       return Promise.resolve(answer(200, { score: server.score, revision: server.revision, key: server.key }))
-    const body = JSON.parse(init.body ?? '{}') as { score: unknown; revision: number; key: string }
-    if (body.revision !== server.revision)
+    const body = JSON.parse(init.body ?? '{}') as { score: unknown } & Save
+    if (isKnown(server, body)) return Promise.resolve(answer(200, { revision: server.revision, key: server.key }))
+    if (!isMadeFrom(server, body))
       return Promise.resolve(answer(409, { problem: { code: 'stale', fact: staleFact(), message: '', place: null } }))
     if (server.refuses)
       return Promise.resolve(answer(400, { problem: { code: 'bad-request', message: server.refuses, place: null } }))

@@ -33,6 +33,8 @@ export interface ScoreState {
   restore: () => Promise<void>
   /** Saves what is not saved, at once. */
   flush: () => Promise<void>
+  /** The same for a page that is being left. */
+  leave: () => void
 }
 
 interface Kept extends Begun {
@@ -118,6 +120,7 @@ export function createScoreStore(id: string, initial: Score, version: Version): 
         await queue.flush()
       },
       flush: () => queue.flush(),
+      leave: () => queue.leave(),
     }
   })
 }

@@ -94,7 +94,7 @@ function useKeeping(store: ReturnType<typeof createScoreStore>): void {
   const router = useRouter()
   useEffect(() => {
     void store.getState().restore()
-    const leave = (): void => void store.getState().flush()
+    const { leave } = store.getState()
     window.addEventListener('pagehide', leave)
     return () => {
       window.removeEventListener('pagehide', leave)

@@ -46,6 +46,8 @@ export interface StitchState {
   resolveStale: (keep: 'mine' | 'theirs') => Promise<void>
   /** Takes up unsaved ties that this browser kept. */
   restore: () => Promise<void>
+  /** Sends what is not sent yet, as the page is being left. */
+  leave: () => void
 }
 
 interface Editing extends Stitches {
@@ -130,6 +132,7 @@ export function createStitchStore(editing: Editing): StoreApi<StitchState> {
         queue.adopt(theirs, now)
         await queue.flush()
       },
+      leave: () => queue.leave(),
       async restore() {
         const kept = await keptWork<Kept>(keptAs)
         const stitches = z.array(stitchSchema).safeParse(kept?.stitches)

@@ -100,7 +100,12 @@ export function useStitching({ workoutId, segments, reel, tied, film, clock, ...
     createStitchStore({ workoutId, reelKey, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
   )
   const state = useStore(store)
-  useEffect(() => void store.getState().restore(), [store])
+  useEffect(() => {
+    const { restore, leave } = store.getState()
+    void restore()
+    window.addEventListener('pagehide', leave)
+    return () => window.removeEventListener('pagehide', leave)
+  }, [store])
   const [place, setPlace] = useState(0)
   const { stitches } = state
   const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])

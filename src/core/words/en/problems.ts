@@ -203,6 +203,8 @@ function sentence(fact: WithValues): string {
       return `Too many tries. Try again in ${formatLength(Math.ceil(fact.waitMs / 1000) * 1000)}.`
     case 'sync-of-other-plan':
       return `This belongs to another plan, or to an older version of it: it ties "${fact.segmentId}", which this plan does not have.`
+    case 'video-of-other-plan':
+      return `This video was made from another plan, or from an older version of it: it shows "${fact.segmentId}", which this plan does not have.`
     case 'tie-crosses':
       return `${fact.tie} cannot be tied at ${formatInstant(fact.atMs)}: ${fact.other} is tied at ${formatInstant(fact.otherMs)}, and the two would change places.`
     case 'tie-outside':
