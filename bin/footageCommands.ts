@@ -179,7 +179,7 @@ const verifyCommand: Command = async (files, options) => {
   const [video = '', plan = ''] = only(files, 2)
   const { score, segments } = await scoreIn(plan)
   const { durationMs } = await probed(video, options.signal)
-  const { cut, shown, look, mix, namesTalk, cueAsk } = await madeWith(video, segments, options)
+  const { cut, shown, look, mix, namesTalk, cueAsk } = await naming(video, madeWith(video, segments, options))
   const viewing = { ...score, namesTalk }
   const job = { reel: [], cut, shown, viewing, look, mix: { ...mix, music: USUAL_MIX.music }, out: '' }
   const { cues, heard } = await soundPlan({ ...job, cueAsk: { ...cueAsk, moves: score.moves } }, options.signal)
@@ -196,20 +196,15 @@ const verifyCommand: Command = async (files, options) => {
   for (const fault of told.faults) print(faultText(fault))
 }
 
-/** What a video was made with: as stands in it; where that is lost, or something else is asked for, as the options say. */
-async function madeWith(video: string, segments: readonly Segment[], options: Options) {
+/** What a video was made with: as it says itself, or, where that is lost or overruled, as the options say. */
+async function madeWith(video: string, segments: Segment[], options: Options) {
   const { sync, look } = options
   const made = sync === undefined && look === undefined ? await readMadeBox(video) : null
   if (made) {
     const cueAsk = { coach: made.coach, timer: made.timer, ...(made.cues ? { wishes: made.cues } : {}) }
-    return {
-      ...made,
-      cueAsk,
-      shown: await naming(
-        video,
-        Promise.resolve().then(() => shownOf(made, segments)),
-      ),
-    }
+    // Without footage the plan alone says how long all is.
+    const isDrawn = made.cut.spans.every(({ why }) => why === 'card')
+    return { ...made, ...(isDrawn ? companionOf(segments) : { shown: shownOf(made, segments) }), cueAsk }
   }
   const { cut, shown } = sync ? await followedFrom(segments, sync) : companionOf(segments)
   return { cut, shown, look: lookNamed(look), mix: USUAL_MIX, namesTalk: !sync, cueAsk: {} }

@@ -361,6 +361,8 @@ describe('a session in two files of which a round was not filmed', () => {
     expect(jivet('render', plan, one, two, '--sync', sync, '--fit', fit, '--out', video).code).toBe(0)
     expect(probe(video).video).toMatchObject({ frames: outMs / 40, width: 320, height: 180, rate: '25/1' })
     expect(Math.abs(probe(video).audio.durationMs - outMs)).toBeLessThan(25)
+    // What it was made with stands in it: nothing needs to be told to whoever checks it.
+    expect(jivet('verify', video, plan)).toMatchObject({ code: 0, err: '' })
   })
   it('is cut as an edit list has it, and rendered to the frame', () => {
     const event = (number: number, name: string, codes: string): string =>
@@ -378,6 +380,7 @@ describe('a session in two files of which a round was not filmed', () => {
     const video = join(folder, 'edited.mp4')
     expect(jivet('render', ...call, '--out', video).code).toBe(0)
     expect(probe(video).video.frames).toBe(77)
+    expect(jivet('verify', video, plan)).toMatchObject({ code: 0, err: '' })
     const wrong = jivet('cut', plan, one, two, '--sync', sync, '--edits', write('none.edl', 'TITLE: none\n'))
     expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining('none.edl: There is no cut in this edit list')])
   })

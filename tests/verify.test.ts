@@ -67,6 +67,16 @@ it('finds that it is of another plan, or of another look', () => {
   expect(kinds(verified('right.mp4', 'other.score.txt'))).toEqual(expect.arrayContaining(['length', 'count']))
   expect(verified('right.mp4', 'plan.score.txt', '--look', 'slate').ok).toBe(false)
 })
+it('is told by the video with which look it was made, in which shape and for what, and by the plan alone without', () => {
+  const other = ['--look', 'slate', '--shape', 'upright', '--for', 'phone']
+  expect(jivet('render', at('plan.score.txt'), '--out', at('slate.mp4'), ...other).status).toBe(0)
+  expect(verified('slate.mp4')).toMatchObject({ ok: true, faults: [] })
+  ffmpeg('-i', at('slate.mp4'), '-c', 'copy', at('bare.mp4'))
+  expect(verified('bare.mp4').ok).toBe(false)
+  expect(verified('bare.mp4', 'plan.score.txt', '--look', 'slate').ok).toBe(true)
+  // Another reader goes over all of it, to its last byte.
+  ffmpeg('-xerror', '-err_detect', 'explode', '-i', at('slate.mp4'), '-f', 'null', '-')
+})
 it('finds tones that are not there, and a level that is wrong', () => {
   ffmpeg('-i', at('right.mp4'), '-c:v', 'copy', '-af', 'volume=0:enable=between(t\\,10\\,17)', at('hushed.mp4'))
   const hushed = verified('hushed.mp4')

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { z } from 'zod'
 import { tryExpand } from '@/core/expand/expand'
 import { stretchesOf } from '@/core/look/terrain'
+import { isStorable } from '@/core/text'
 import { texts } from '@/core/words/en/screens'
 import {
   countRemoved,
@@ -19,7 +20,7 @@ export const metadata: Metadata = { title: { absolute: `${texts.shelf.heading} Â
 
 /** Anything else in the address is left out of account: the shelf begins at the newest. */
 const questionSchema = z.object({
-  search: z.string().max(200).catch(''),
+  search: z.string().max(200).refine(isStorable).catch(''),
   order: z.enum(SHELF_ORDERS).catch('changed'),
   removed: z
     .literal('yes')

@@ -8,7 +8,8 @@ export function clipped(text: string, most: number): string {
   return cut.isWellFormed() ? cut : cut.slice(0, -1)
 }
 
-const isStorable = (text: string): boolean => text.isWellFormed() && !text.includes('\0')
+/** Whether a database takes a text. */
+export const isStorable = (text: string): boolean => text.isWellFormed() && !text.includes('\0')
 
 /**
  * Refuses what no database and no file of text takes: NUL, and half of a surrogate pair, anywhere in a document.

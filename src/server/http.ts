@@ -109,6 +109,8 @@ export function route<P = Record<string, never>>(
   return async (request, context) => {
     try {
       guard(request)
+      // What no database takes is refused here, for every question of an address.
+      refuseUnstorable([...new URL(request.url).searchParams])
       return await handler(request, await context.params)
     } catch (error) {
       return problemResponse(error)
@@ -149,11 +151,9 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>, most =
   return read.data
 }
 
-/** Reads what a URL asks for through a schema. @throws Problem `bad-document` or `unstorable-text`. */
+/** Reads what a URL asks for through a schema. @throws Problem `bad-document`. */
 export function readQuery<T>(request: Request, schema: z.ZodType<T>): T {
-  const asked = Object.fromEntries(new URL(request.url).searchParams)
-  refuseUnstorable(asked)
-  const read = schema.safeParse(asked)
+  const read = schema.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!read.success) throw issueToProblem(read.error, 'request')
   return read.data
 }

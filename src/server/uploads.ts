@@ -6,6 +6,7 @@ import { FlushedStore } from './flushedStore'
 import { addFootage, shownName } from './footage'
 import { idFrom } from './http'
 import { problemSentence } from '../core/words/en/problems'
+import { KEPT_FREE } from './room'
 import { freeBytes, uploadsFolder } from './store'
 import { noteOf, replacesSchema, uploadNotes } from './uploadNotes'
 import { findWorkout } from './workouts'
@@ -15,8 +16,6 @@ const kept = globalThis as typeof globalThis & { jivetTus?: Server }
 /** The most that one file may hold: half a terabyte, a day of high-quality footage. */
 const MOST_BYTES = 512 * 1024 ** 3
 
-/** Room that is left to the database and the system. */
-const KEPT_FREE = 64 * 1024 ** 2
 const FULL = { status_code: 507, body: problemSentence({ code: 'disk-full' }) }
 
 const NO_LENGTH = { status_code: 411, body: problemSentence({ code: 'length-missing' }) }

@@ -5,6 +5,7 @@ import type { Share } from '../core/units'
 import { sql } from './db'
 import { beat, CANCELS, claimJob, endJob, finishJob, JOB_KINDS, releaseJob, WAITING, Watch } from './jobs'
 import type { ClaimedJob, JobKind } from './jobs'
+import { watchRoom } from './room'
 import { knownProblem } from './store'
 import { matchRecords } from './match'
 import { makersHere } from './parts'
@@ -27,7 +28,7 @@ const TIDY_MS = 3_600_000
 const NO_UPLOADS = '--no-uploads'
 
 /** Why an attempt is broken off. */
-type Reason = 'cancel' | 'lost' | 'stopping'
+type Reason = 'cancel' | 'lost' | 'stopping' | 'full'
 
 /** Without a disk that all share, uploads lie where they were sent to, and only there they can be prepared. */
 const kinds = JOB_KINDS.filter((kind) => kind !== 'prepare' || !process.argv.includes(NO_UPLOADS))
@@ -83,6 +84,7 @@ async function work(job: ClaimedJob): Promise<void> {
       ),
     BEAT_MS,
   )
+  const endRoom = watchRoom(() => halt.abort('full' satisfies Reason))
   const onShare = (value: Share): void => void (share = value)
   try {
     const finish = await runTask(job, { signal: halt.signal, onShare, attempt: job.claim })
@@ -92,6 +94,7 @@ async function work(job: ClaimedJob): Promise<void> {
     await breakOff(job, knownProblem(thrown), halt.signal)
   } finally {
     clearInterval(heart)
+    endRoom()
     running.delete(job.id)
   }
 }
@@ -102,6 +105,7 @@ async function breakOff(job: ClaimedJob, error: unknown, signal: AbortSignal): P
   const code = error instanceof Problem ? error.code : null
   if (reason === 'lost' || code === 'claim-lost') return
   if (reason === 'stopping') return releaseJob(job, false)
+  if (reason === 'full') return endJob(job, 'failed', new Problem({ code: 'disk-full' }).message)
   if (reason === 'cancel' || code === 'cancelled') return endJob(job, 'cancelled')
   // A tool that was killed, and a database or a bucket that went away, say nothing about the footage.
   if (code === 'tool-killed' || code === 'database-away' || code === 'store-away') return releaseWhenBack(job)

@@ -133,6 +133,14 @@ describe('every answer', () => {
     expect(answer.status).toBe(400)
     expect(await answer.json()).toMatchObject({ problem: { code: 'unstorable-text', place: 'title' } })
   })
+  it.each(['/?search=%00', '/api/moves/uses?name=%00', '/api/looks?name=a%00b', '/api/music?name=%00', '/w/%00/score'])(
+    'is refused where no database takes it: %s',
+    async (path) => {
+      expect(
+        (await fetch(`${jivet.url}${path}`, { method: path.includes('music') ? 'POST' : 'GET' })).status,
+      ).toBeLessThan(500)
+    },
+  )
 })
 
 describe('an upload', () => {

@@ -4,7 +4,8 @@ import { z } from 'zod'
 import { EVIDENCE_KINDS } from '../evidence'
 import type { ProblemFact } from '../facts'
 import type { Segment } from '../score/segment'
-import { DAY, type Ms, type Share } from '../units'
+import { LONGEST_REEL_MS } from '../limits'
+import type { Ms, Share } from '../units'
 import { tieName } from '../words/en/names'
 import { boundariesOf, tieKey } from './boundaries'
 import { longestRising } from './rising'
@@ -13,7 +14,7 @@ import { longestRising } from './rising'
 export const tieSchema = z.object({
   segmentId: z.string().min(1).max(400),
   edge: z.enum(['start', 'end']),
-  footageMs: z.number().int().min(0).max(DAY),
+  footageMs: z.number().int().min(0).max(LONGEST_REEL_MS),
   /** False where somebody said that the segment was not done: it lasts nothing, where the next begins that was. */
   done: z.literal(false).optional(),
 })
@@ -29,7 +30,7 @@ export const stitchSchema = tieSchema.extend({
   evidence: z.array(z.enum(EVIDENCE_KINDS)).max(EVIDENCE_KINDS.length),
   /** Other places where it may be, likeliest first; nothing where none is known. */
   alternatives: z
-    .array(z.object({ footageMs: z.number().min(0).max(DAY), confidence: z.number().min(0).max(1) }))
+    .array(z.object({ footageMs: z.number().min(0).max(LONGEST_REEL_MS), confidence: z.number().min(0).max(1) }))
     .max(MOST_ALTERNATIVES)
     .optional(),
 })

@@ -1,5 +1,5 @@
-// What a video was made with, as it is written into it: whoever checks it later, with the plan at hand, need not be told.
-// Names and texts are the plan's own and are not kept here.
+// What a video was made with, as it is written into it: whoever checks it later by its plan need not be told. Names and
+// texts are the plan's own and are not kept here.
 import { z } from 'zod'
 import type { CueAsk } from '../cue/cues'
 import { cueWishesSchema } from '../cue/wishes'

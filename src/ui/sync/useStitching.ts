@@ -100,12 +100,7 @@ export function useStitching({ workoutId, segments, reel, tied, film, clock, ...
     createStitchStore({ workoutId, reelKey, segments, footageMs, ...tied, onSaved: () => router.refresh() }),
   )
   const state = useStore(store)
-  useEffect(() => {
-    const { restore, leave } = store.getState()
-    void restore()
-    window.addEventListener('pagehide', leave)
-    return () => window.removeEventListener('pagehide', leave)
-  }, [store])
+  useKeeping(store)
   const [place, setPlace] = useState(0)
   const { stitches } = state
   const changes = useMemo(() => changesOf(segments, stitches, footageMs), [segments, stitches, footageMs])
@@ -257,6 +252,16 @@ function usePlaying(filmRef: RefObject<ReelFilm | null>, clock: VideoClock): Pla
 }
 
 const isDoubtful = ({ origin }: Change): boolean => origin === 'unsure' || origin === 'reckoned'
+
+/** Takes up what this browser kept, and saves before the page is left. */
+function useKeeping(store: ReturnType<typeof createStitchStore>): void {
+  useEffect(() => {
+    const { restore, leave } = store.getState()
+    void restore()
+    window.addEventListener('pagehide', leave)
+    return () => window.removeEventListener('pagehide', leave)
+  }, [store])
+}
 
 function useHearing(
   { workoutId, segments }: Pick<Props, 'workoutId' | 'segments'>,

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { lineSchema } from '@/core/cue/wishes'
 import { Problem } from '@/core/problem'
-import { refuseUnstorable } from '@/core/text'
 import { lineAloud, spokenLengths } from '@/engine/lines'
 import { readBody, route } from '@/server/http'
 import { recordedLines, recordingFiles } from '@/server/recordings'
@@ -12,7 +11,6 @@ const bodySchema = z.object({ voice: voiceSchema, lines: lineSchema.array().max(
 /** How long lines last in a voice, in ms; of the coach's own, only what was recorded. */
 export const POST = route(async (request) => {
   const { voice, lines } = await readBody(request, bodySchema)
-  lines.forEach(refuseUnstorable)
   const lengths = voice === 'own' ? await recordedLines(lines) : await spokenLengths(voice, lines, request.signal)
   return Response.json({ lengths: Object.fromEntries(lengths) })
 })
@@ -24,7 +22,6 @@ export const GET = route(async (request) => {
   if (!said.success)
     throw new Problem({ code: 'bad-document', what: 'request', field: 'text', reason: 'no line to say' })
   const { voice, text } = said.data
-  refuseUnstorable(text)
   const wave = await lineAloud(voice, text, { recordings: await recordingFiles(), signal: request.signal })
   if (!wave) throw new Problem({ code: 'not-found', what: 'file' })
   const kept = voice === 'own' ? 'no-store' : 'private, max-age=86400, immutable'

@@ -1,5 +1,4 @@
 import { namedLookSchema } from '@/core/look/looks/family'
-import { refuseUnstorable } from '@/core/text'
 import { forgetLook, keepLook, namedLooks } from '@/server/looks'
 import { readBody, route } from '@/server/http'
 
@@ -16,7 +15,6 @@ export const PUT = route(async (request) => {
 
 export const DELETE = route(async (request) => {
   const name = new URL(request.url).searchParams.get('name') ?? ''
-  refuseUnstorable(name)
   await forgetLook(name)
   return Response.json({ looks: await namedLooks() })
 })
