@@ -22,22 +22,38 @@ export function runningOrderOf(segments: readonly Segment[], wayOf: (work: Segme
     ...pass,
     items: pass.works.map((work) => itemOf(work, usual === null)),
   }))
+  const isByPass = passes.flatMap((pass) => pass.works).every((work, at) => work === works[at])
   const said = new Set<string>()
   const way = (work: Segment): string => {
     if (said.has(work.label)) return ''
     said.add(work.label)
     return wayOf(work)
   }
+  const lineOf = ({ text, side }: Item, work: Segment): string => `- ${text}${sideText(side)}${way(work)}`
+  const frame = (form: Form): string => frameOf(segments, works, { usual, passes: passes.length, form })
   const [first] = passes
-  const areAlike = first !== undefined && passes.every(({ items }) => sameMoves(items, first.items))
-  const lines = areAlike
-    ? first.works.map((work, at) => `- ${sidesOver(passes, at)}${way(work)}`)
-    : passes.flatMap(({ heading, items, works: own }) => [
-        `${heading}:`,
-        ...items.map((item, at) => `- ${item.text}${sideText(item.side)}${own[at] ? way(own[at]) : ''}`),
-      ])
-  return { frame: frameOf(segments, works, { usual, passes: passes.length }), lines }
+  if (first && passes.every(({ items }) => sameMoves(items, first.items)) && (isByPass || areOfEach(works, passes))) {
+    const lines = first.works.map((work, at) => `- ${sidesOver(passes, at)}${way(work)}`)
+    return { frame: frame(isByPass ? 'passes' : 'each'), lines }
+  }
+  if (!isByPass) {
+    const lines = works.map((work) => lineOf(itemOf(work, usual === null), work))
+    return { frame: frame('row'), lines }
+  }
+  const lines = passes.flatMap(({ heading, items, works: own }) => [
+    `${heading}:`,
+    ...items.flatMap((item, at) => (own[at] ? lineOf(item, own[at]) : [])),
+  ])
+  return { frame: frame('passes'), lines }
 }
+
+/** All moves in each pass, all passes of each move before the next, or one thing after another. */
+type Form = 'passes' | 'each' | 'row'
+
+/** Whether all passes of a move come before the next move. */
+const areOfEach = (works: readonly Segment[], passes: readonly Pass[]): boolean =>
+  passes.every((pass) => pass.works.length === passes[0]?.works.length) &&
+  works.every((work, at) => passes[at % passes.length]?.works[Math.floor(at / passes.length)] === work)
 
 interface Item {
   /** Without its side. */
@@ -67,7 +83,8 @@ const sameMoves = (one: readonly Item[], other: readonly Item[]): boolean =>
   one.length === other.length && one.every(({ text }, at) => text === other[at]?.text)
 
 /** A move of all passes, with its side: once where it never changes, else by round. */
-function sidesOver(passes: readonly { items: readonly Item[]; number: number }[], at: number): string {
+function sidesOver(passes: readonly (Pass & { items: readonly Item[] })[], at: number): string {
+  const kind = kindOf(passes[0]?.works[0])
   const sides = passes.map(({ items, number }) => ({ side: items[at]?.side ?? '', number }))
   const text = passes[0]?.items[at]?.text ?? ''
   const kinds = [...new Set(sides.map(({ side }) => side))]
@@ -75,11 +92,15 @@ function sidesOver(passes: readonly { items: readonly Item[]; number: number }[]
   const parts = kinds.map((side) =>
     words.inRounds(
       side || words.noSide,
+      kind,
       sides.filter((one) => one.side === side).map(({ number }) => number),
     ),
   )
   return `${text}, ${parts.join(', ')}`
 }
+
+/** What passes are called. */
+const kindOf = (work?: Segment): 'sets' | 'rounds' => (work?.sets && work.sets > 1 ? 'sets' : 'rounds')
 
 interface Pass {
   heading: string
@@ -124,16 +145,18 @@ function lengthText({ pace, durationMs, minMs, maxMs }: Segment): string {
 function frameOf(
   segments: readonly Segment[],
   works: readonly Segment[],
-  { usual, passes }: { usual: string | null; passes: number },
+  { usual, passes, form }: { usual: string | null; passes: number; form: Form },
 ): string {
   const slots = new Set(works.map(({ slot }) => slot?.ofMs ?? 0))
   const [slotMs = 0] = slots
   const slotCount = works.filter(({ slot }) => slot?.beforeMs === 0).length
-  if (slots.size === 1 && slotMs > 0) return words.slots(slotCount, inSeconds(slotMs))
+  if (slots.size === 1 && slotMs > 0) return words.slots(slotCount, inSeconds(slotMs), works.length / slotCount)
   const [first] = works
   const each = works.length / Math.max(1, passes)
-  const rounds = first && passes > 1 ? words.passes(passes, first.sets && first.sets > 1 ? 'sets' : 'rounds') : ''
-  const frame = Number.isInteger(each) && each > 1 && rounds ? words.of(rounds, each) : rounds
+  const kind = kindOf(first)
+  const rounds = passes > 1 && form !== 'row' ? words.passes(passes, kind) : ''
+  const counted = Number.isInteger(each) && each > 1 && rounds ? words.of(rounds, each) : rounds
+  const frame = form === 'each' ? words.ofEach(rounds) : counted
   return [
     frame || words.moves(works.length),
     usual ? words.on(usual) : '',

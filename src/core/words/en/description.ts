@@ -18,13 +18,15 @@ export const descriptionTexts = {
   noSide: 'no side',
   leftAndRight: 'left and right',
   otherWay: 'changing direction halfway',
-  inRounds: (what: string, rounds: readonly number[]) =>
-    `${what} in ${rounds.length === 1 ? 'round' : 'rounds'} ${listed(rounds.map(String))}`,
+  inRounds: (what: string, kind: 'rounds' | 'sets', rounds: readonly number[]) =>
+    `${what} in ${rounds.length === 1 ? kind.slice(0, -1) : kind} ${listed(rounds.map(String))}`,
   counted: (word: string, number: number) => `${word[0]?.toUpperCase()}${word.slice(1)} ${number}`,
   passes: (count: number, kind: 'rounds' | 'sets') => `${count} ${kind}`,
   of: (rounds: string, each: number) => `${rounds} of ${each}`,
+  ofEach: (rounds: string) => `${rounds} of each before the next`,
   moves: (count: number) => (count === 1 ? 'once' : `${count} in a row`),
-  slots: (count: number, length: string) => `${count} times ${length}`,
+  slots: (count: number, length: string, inEach: number) =>
+    `${count} times ${length}${inEach > 1 ? `, ${Math.round(inEach * 10) / 10} moves in each` : ''}`,
   on: (length: string) => `${length} on`,
   off: (length: string) => `${length} off`,
   between: (length: string) => `${length} between`,
