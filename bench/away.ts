@@ -1,7 +1,7 @@
 // Takes the store's folder, the bucket and the database away at random, one or two at a time, while takes come in, are
-// tied, put in order, put aside and taken back, and while the sweeps run with a clock that is days ahead; then compares
-// what was acknowledged with what stands. Works by the server's own modules on a folder of its own; the bucket is
-// simulated.
+// tied, put in order, put aside and taken back, and while the sweeps run with a clock that leaps up to ten days ahead
+// (files wait fourteen in the trash); then compares what was acknowledged with what stands. Works by the server's own
+// modules on a folder of its own; the bucket is simulated.
 //   npx tsx bench/away.ts [TIMES] [SEED]
 import { randomUUID } from 'node:crypto'
 import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs'
@@ -193,7 +193,7 @@ const working = known.map(async (one) => {
 const sweeping = (async () => {
   while (!isOver) {
     // A clock that leaps: whatever nobody names is old by it.
-    await attempt(async () => void (await jivet.tidyByClock(Date.now() + among(40) * DAY)))
+    await attempt(async () => void (await jivet.tidyByClock(Date.now() + among(10) * DAY)))
     await attempt(async () => void (await jivet.tidy({ nowMs: Date.now() + 2 * DAY })))
     await attempt(async () => void (await jivet.matchRecords()))
     await attempt(() => jivet.evenOut())

@@ -130,7 +130,7 @@ describe('the score by keyboard', () => {
     const labels = (): Promise<string[]> =>
       page
         .locator('[data-section=main] li')
-        .getByLabel(/^Station \d+$/)
+        .getByLabel(/^Move \d+$/)
         .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     await expect.poll(labels).toEqual(['Jug lift', 'Lock-gate push', 'Tiller twist'])
     await page
@@ -150,7 +150,7 @@ describe('the score by keyboard', () => {
     const labels = (): Promise<string[]> =>
       page
         .locator('[data-section=main] li')
-        .getByLabel(/^Station \d+$/)
+        .getByLabel(/^Move \d+$/)
         .evaluateAll((fields) => fields.map((field) => (field as HTMLInputElement).value))
     const grips = page.locator('[data-section=main] li').getByRole('button', { name: /^Move this row/ })
     await grips.nth(2).scrollIntoViewIfNeeded()
