@@ -18,6 +18,7 @@ const CALM = [
   'gatherOnce',
   'looks',
   'exports',
+  'docs',
   'sound',
   'verify',
   'render',

@@ -56,7 +56,7 @@ export const texts = {
     tryAgain: 'Try again',
     forget: 'Forget it',
     add: 'Add footage',
-    addHint: 'Drop the recorded session here, in one file or several, or choose them. Any size, any camera.',
+    addHint: 'Drop the recorded session here, in one file or several, or choose them. Up to a day, from any camera.',
     choose: 'Choose files',
     dropped: (count: number) =>
       count === 1
