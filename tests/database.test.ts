@@ -215,12 +215,12 @@ describe('stitches', () => {
     const second = await filmed(workoutId, 'second.mp4', { replaces: footageId })
     expect((await currentFootage(workoutId))?.id).toBe(second)
     expect((await listStitches(workoutId)).stitches).toEqual([])
-    expect((await progressOf(workoutId)).aside).toEqual([{ id: footageId, name: 'deck.mp4', ties: 2 }])
+    expect((await progressOf(workoutId)).aside).toEqual([{ id: footageId, name: 'deck.mp4', ties: 2, bytes: 1000 }])
 
     await takeIntoReel(footageId)
     expect((await currentFootage(workoutId))?.id).toBe(footageId)
     expect((await listStitches(workoutId)).stitches).toHaveLength(2)
-    expect((await progressOf(workoutId)).aside).toEqual([{ id: second, name: 'second.mp4', ties: 0 }])
+    expect((await progressOf(workoutId)).aside).toEqual([{ id: second, name: 'second.mp4', ties: 0, bytes: 1000 }])
   })
   it('wait also where the footage was taken out and nothing put in its place', async () => {
     const { saveStitches, listStitches, putAside, currentFootage, takeIntoReel, ...first } = await fresh()
