@@ -303,7 +303,10 @@ async function cutOf(
     listens ? await heardReel(reel, options) : fileMs.map((ms) => ({ evidence: [], footageMs: ms })),
   )
   const ties = options.sync ? await tiesFrom(options.sync, segments, fileMs) : matchEvidence(segments, joined).found
-  if (!ties.length) throw new Problem({ code: 'nothing-heard' }, footage.join(', '))
+  if (!ties.length)
+    throw options.sync
+      ? new Problem({ code: 'no-ties-in-file' }, options.sync)
+      : new Problem({ code: 'nothing-heard' }, footage.join(', '))
   const edits = options.edits ? await editsIn(options.edits, { footage, reel, options }) : []
   const made = fitted(filmedFrom(segments, ties, { ...joined, heard: joined.evidence, edits }), { fit })
   return { ...made, cut: inFiles(made.cut, fileMs), reel }

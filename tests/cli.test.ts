@@ -420,6 +420,11 @@ describe('what is wrong is said in one line', () => {
     [['track', PLAN, '--out', join(folder, 'track')], 2, /has to end in \.wav/],
     [['track', PLAN, '--out', asFolder], 1, /no regular file/],
     [['track', PLAN, '--out', asPipe], 1, /no regular file/],
+    [
+      ['cut', PLAN, FILM, '--sync', write('bare.json', '{"stitches":[],"summary":{"footageMs":90000}}')],
+      1,
+      /bare\.json: This file has no ties/,
+    ],
     [['export', PLAN, '--as', 'vtt', '--sync', otherSync], 1, /another plan, .*"keel\/r1\/s1\/work"/],
     [['sync', PLAN], 2, /expected 2 files or more/],
     [['sync', PLAN, FILM, FILM, '--captions', text], 2, /captions go with one footage/],

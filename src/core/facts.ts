@@ -153,7 +153,7 @@ type ProblemOfFootage =
   | { code: 'tie-outside'; tie: string; atMs: Ms; footageMs: Ms }
   | { code: 'tie-twice'; tie: string }
   | { code: 'not-stitched' | 'cut-empty' }
-  | { code: 'nothing-heard' | 'nothing-said' }
+  | { code: 'nothing-heard' | 'no-ties-in-file' | 'nothing-said' }
   | { code: 'not-as-planned'; fault: string }
 
 type ProblemOfWork =

@@ -82,6 +82,8 @@ const PLAIN = {
     'The file of this footage is not where it should be. Its ties and its place are kept; it is used again as soon as the file is back.',
   'upload-gone': 'The uploaded file is gone. Add the footage again.',
   'nothing-heard': 'No interval was found in the sound. Give --sync FILE.json.',
+  'no-ties-in-file':
+    'This file has no ties: when it was made, nothing was found in the sound. Tie at least one change in Sync.',
   'nothing-said': 'Nothing can be heard in this recording. Try again, a little louder.',
   'not-stitched': 'No interval is tied to the footage yet. Tie at least one in Sync.',
   'cut-empty':
