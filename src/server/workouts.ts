@@ -53,8 +53,8 @@ export interface ShelfEntry {
   filmed: boolean
   tied: boolean
   rendered: boolean
-  /** Of its footage and videos. */
-  bytes: number
+  /** Of its footage and videos; null where it stands on the shelf and nobody asks. */
+  bytes: number | null
 }
 
 export const SHELF_ORDERS = ['changed', 'title', 'length'] as const
@@ -95,19 +95,20 @@ export async function shelfPage(
     filmed: boolean
     tied: boolean
     rendered: boolean
-    bytes: string
+    bytes: string | null
   }
   const { by, beyond } = orderOf(question.order, after)
   const found = question.search ? foundBy(question.search) : sql()``
   const where = question.removed ? sql()`removed_at is not null` : sql()`removed_at is null`
+  const size = sql()`(select coalesce(sum(bytes), 0) from footage where workout_id = workouts.id)
+    + (select coalesce(sum(video_bytes), 0) from packs where workout_id = workouts.id)`
   const rows = await sql()<ShelfRow[]>`
     select id, title, total_ms, work_ms, plan_state, score, is_demo, updated_at, ${by}::text as mark,
       exists (select 1 from footage where workout_id = workouts.id and place is not null and state = 'ready') as filmed,
       exists (select 1 from stitches join footage on footage.id = footage_id
         where stitches.workout_id = workouts.id and place is not null) as tied,
       exists (select 1 from packs where workout_id = workouts.id) as rendered,
-      (select coalesce(sum(bytes), 0) from footage where workout_id = workouts.id)
-        + (select coalesce(sum(video_bytes), 0) from packs where workout_id = workouts.id) as bytes
+      ${question.removed ? size : sql()`null`} as bytes
     from workouts where ${where} ${found} ${beyond}
     order by ${by} ${question.order === 'changed' ? sql()`desc, id desc` : sql()`asc, id asc`} limit ${SHELF_PAGE + 1}`
   const shown = rows.slice(0, SHELF_PAGE)
@@ -125,7 +126,7 @@ export async function shelfPage(
       filmed: row.filmed,
       tied: row.tied,
       rendered: row.rendered,
-      bytes: Number(row.bytes),
+      bytes: row.bytes === null ? null : Number(row.bytes),
     })),
     next: rows.length > SHELF_PAGE && last ? { value: last.mark, id: last.id } : null,
   }

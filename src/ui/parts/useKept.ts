@@ -7,6 +7,7 @@ import { texts } from '@/core/words/en/screens'
 import { call } from '../api'
 import { forgetWork, keepWork, keptWork } from './keptWork'
 import { SettingQueue, type Unsaved } from './SettingQueue'
+import { whenLeft } from './whenLeft'
 
 /** What is to be another; by what is there, where two changes may come before the next picture. */
 type Change<Setting> = Partial<Setting> | ((before: Setting) => Partial<Setting>)
@@ -63,9 +64,9 @@ export function useKept<Name extends SettingName>(
   // Whoever leaves before it has settled loses nothing.
   useEffect(() => {
     const flush = (): void => void queue.flush()
-    window.addEventListener('pagehide', flush)
+    const stop = whenLeft(flush)
     return () => {
-      window.removeEventListener('pagehide', flush)
+      stop()
       flush()
     }
   }, [queue])

@@ -18,6 +18,7 @@ import { isBeingTyped } from '../parts/isTyping'
 import type { Edit } from './edit'
 import { createScoreStore, type ScoreState } from './scoreStore'
 import { useJudgement } from './useJudgement'
+import { whenLeft } from '../parts/whenLeft'
 
 export interface ScoreEditing {
   state: ScoreState
@@ -94,10 +95,9 @@ function useKeeping(store: ReturnType<typeof createScoreStore>): void {
   const router = useRouter()
   useEffect(() => {
     void store.getState().restore()
-    const { leave } = store.getState()
-    window.addEventListener('pagehide', leave)
+    const stop = whenLeft(store.getState().leave)
     return () => {
-      window.removeEventListener('pagehide', leave)
+      stop()
       // The page that follows was asked for before this save; it is asked for again.
       if (store.getState().saveState !== 'saved')
         void store

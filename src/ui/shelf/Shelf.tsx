@@ -179,7 +179,7 @@ function ShelfCard({ workout, onCopy, onRemove, onPutBack }: CardProps): ReactNo
             <RemoveForGood
               what="workout"
               name={workout.title}
-              bytes={workout.bytes}
+              bytes={workout.bytes ?? 0}
               path={`/api/workouts/${workout.id}`}
             />
             <Button icon={<Undo2 size={17} />} onClick={onPutBack}>
@@ -208,7 +208,7 @@ function Readable({ workout, open }: { workout: ShelfWorkout; open: boolean }): 
       <p className="px-4 pr-28 pb-4 text-quiet tabular-nums">
         {formatClock(totalMs)} {texts.score.total}, {formatClock(workMs)} {texts.score.work} ·{' '}
         {dates.format(new Date(workout.updatedAt))} · {words.way[stageOf(workout)]}
-        {!open && workout.bytes > 0 && ` · ${sizeText(workout.bytes)}`}
+        {!!workout.bytes && ` · ${sizeText(workout.bytes)}`}
       </p>
     </>
   )

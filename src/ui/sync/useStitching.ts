@@ -24,6 +24,7 @@ import { changesOf, type Change } from './changes'
 import type { SaveState } from '../parts/saveQueue'
 import { createStitchStore, type StitchState } from './stitchStore'
 import { useTodo, type Todos } from './useTodo'
+import { whenLeft } from '../parts/whenLeft'
 
 const words = texts.sync
 
@@ -258,8 +259,7 @@ function useKeeping(store: ReturnType<typeof createStitchStore>): void {
   useEffect(() => {
     const { restore, leave } = store.getState()
     void restore()
-    window.addEventListener('pagehide', leave)
-    return () => window.removeEventListener('pagehide', leave)
+    return whenLeft(leave)
   }, [store])
 }
 
